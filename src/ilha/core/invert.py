@@ -1,0 +1,168 @@
+"""Inverting the hold: the current a head bears, and the least head that holds. Section 3."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from ilha.core.errors import Array, NotConverged
+from ilha.core.flow import exponent
+from ilha.core.hold import SCOPE_NEVER, Hold, hold
+from ilha.core.rig import Body, Head, Plastic, assemble
+from ilha.core.units import G
+
+CURRENT_MAX = 5.0
+"""Currents are looked for up to here, m/s."""
+MASS_MAX = 1.0
+"""Heads are looked for up to here, kg."""
+
+_Y = np.geomspace(1e-5, 12.0, 600)
+_LOG_Y = np.log(_Y)
+_LOG_EXCESS = np.log(np.where(_Y < 1e-2, _Y**2 / 6.0, np.sinh(_Y) / _Y - 1.0))
+_TOLERANCE = 1e-3
+"""Of the scope, relative, at the end of an inversion."""
+
+
+def _log_bow(scope: Array) -> Array:
+    """log of the y for which a straight catenary, sinh(y)/y, has this scope.
+
+    It turns the scope, which bends from a parabola to an exponential, into something nearly
+    linear in the logarithms of current and weight, so that a secant settles in a few steps.
+    """
+    excess = np.log(np.maximum(scope - 1.0, 1e-12))
+    return np.asarray(np.interp(excess, _LOG_EXCESS, _LOG_Y))
+
+
+def _miss(result: Hold, limit: Array) -> Array:
+    held = _log_bow(np.nan_to_num(result.scope, nan=2.0))
+    bow = np.where(result.never, np.log(np.maximum(result.y_top, 1e-12)), held)
+    return bow - _log_bow(limit)
+
+
+def _solve(
+    f: Callable[[Array], Array], x: Array, slope: float, low: float | Array, high: float | Array
+) -> Array:
+    """Root of the increasing, nearly linear f by bracketed secant steps, all elements at once.
+
+    Where f keeps one sign between ``low`` and ``high`` the nearer end is the answer.
+    """
+    lo, hi = np.broadcast_to(low, x.shape), np.broadcast_to(high, x.shape)
+    floor, ceiling = lo, hi
+    x = np.clip(x, lo, hi)
+    m = np.full_like(x, slope)
+    before_x = before_r = None
+    for _ in range(40):
+        r = f(x)
+        lo, hi = np.where(r < 0.0, x, lo), np.where(r > 0.0, x, hi)
+        ended = ((x >= ceiling) & (r < 0.0)) | ((x <= floor) & (r > 0.0))
+        settled = ended | (np.abs(r) < 0.25 * _TOLERANCE) | (hi - lo < 1e-4)
+        if np.all(settled):
+            return x
+        if before_x is not None and before_r is not None:
+            moved = np.abs(x - before_x) > 1e-9
+            m = np.where(moved, (r - before_r) / np.where(moved, x - before_x, 1.0), m)
+            m = np.clip(m, 0.4 * slope, 3.0 * slope)
+        before_x, before_r = x, r
+        step = np.clip(x - r / m, floor, ceiling)
+        # Outside the bracket the secant is not to be trusted: halve it.
+        inside = ((step > lo) | (step <= floor)) & ((step < hi) | (step >= ceiling))
+        x = np.where(settled, x, np.where(inside, step, 0.5 * (lo + hi)))
+    raise NotConverged("the inversion of the hold", float(np.max(np.where(settled, 0.0, hi - lo))))
+
+
+def greatest_current(
+    weight: Array,
+    drag_area: Array,
+    diameter: Array,
+    depth: Array,
+    tip_height: Array,
+    limit: Array,
+    *,
+    rho: Array,
+    nu: Array,
+    profile: str,
+    drift_speed: float = 0.0,
+) -> Array:
+    """The greatest surface current (m/s) in which the scope stays within ``limit``.
+
+    Arguments broadcast. NaN where the rig does not sink or does not hold in any current;
+    ``CURRENT_MAX`` where it holds in all that are looked at.
+    """
+    shape = np.broadcast_shapes(
+        *(np.shape(v) for v in (weight, drag_area, diameter, depth, tip_height, limit, rho, nu))
+    )
+    weight = np.broadcast_to(np.where(weight > 0.0, weight, np.nan), shape)
+    sinks = np.isfinite(weight)
+    safe = np.where(sinks, weight, 1.0)
+    limit = np.broadcast_to(limit, shape)
+
+    def at(current: Array) -> Hold:
+        return hold(safe, drag_area, diameter, depth, tip_height, current, rho=rho, nu=nu,
+                    profile=profile, drift_speed=drift_speed)
+
+    # With the boat drifting the line hangs straightest where water and boat go together.
+    calm = max(0.0, drift_speed * (1.0 + exponent(profile)))
+    holds_calm = at(np.full(shape, calm)).scope <= limit
+    if drift_speed != 0.0:
+        lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
+        for _ in range(24):
+            mid = 0.5 * (lo + hi)
+            good = at(mid).scope <= limit
+            lo, hi = np.where(good, mid, lo), np.where(good, hi, mid)
+        return np.where(sinks & holds_calm, lo, np.nan)
+
+    guess = np.exp(_log_bow(limit)) * safe
+    guess = np.sqrt(guess / (0.5 * rho * (drag_area + 1.8 * diameter * depth * 0.8)))
+    x = _solve(
+        lambda x: _miss(at(np.exp(x)), limit),
+        np.broadcast_to(np.log(guess), shape).copy(), 1.7, np.log(1e-3), np.log(CURRENT_MAX),
+    )
+    return np.where(sinks & holds_calm, np.exp(x), np.nan)
+
+
+def least_mass(
+    plastic: Plastic,
+    heads: list[Head],
+    body: Body,
+    diameter: Array,
+    depth: Array,
+    tip_height: Array,
+    current: Array,
+    limit: Array,
+    *,
+    rho: Array,
+    nu: Array,
+    profile: str,
+    drift_speed: float = 0.0,
+) -> Array:
+    """The least mass (kg) of a head of each shape, hook and metal that holds; (H, T).
+
+    The head's drag grows with it. NaN where even ``MASS_MAX`` does not hold; 0 where hook and
+    plastic alone hold.
+    """
+    shape = np.broadcast_shapes(
+        body.m_head.shape, *(np.shape(v) for v in (depth, tip_height, current, rho, nu))
+    )
+    limit = np.broadcast_to(limit, shape)
+    per_kg = G * (1.0 - rho / body.rho_head)
+    _, hook, soft = body.part_weights(rho)
+    rest = np.broadcast_to(hook + soft, shape)
+
+    def at(log_weight: Array) -> Hold:
+        mass = np.maximum((np.exp(log_weight) - rest) / per_kg, 0.0)
+        area = assemble(plastic, heads, mass).drag_area
+        return hold(np.exp(log_weight), area, diameter, depth, tip_height, current,
+                    rho=rho, nu=nu, profile=profile, drift_speed=drift_speed)
+
+    flow = np.abs(current - drift_speed)
+    guess = 0.5 * rho * flow**2 * (body.drag_area + 1.8 * diameter * depth * 0.8)
+    guess = np.maximum(guess / np.exp(_log_bow(limit)), 1e-4)
+    # No lighter than hook and plastic alone: if those hold, no head is needed.
+    low, high = np.log(np.maximum(rest, 1e-5)), np.log(2.0 * MASS_MAX * G)
+    x = -_solve(
+        lambda x: _miss(at(-x), limit),
+        np.broadcast_to(-np.log(guess), shape).copy(), 1.0, -high, -low,
+    )
+    mass = np.maximum((np.exp(x) - rest) / per_kg, 0.0)
+    return np.where(mass < MASS_MAX, mass, np.nan)

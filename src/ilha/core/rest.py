@@ -1,0 +1,69 @@
+"""How a rig rests on the bottom: lies, stands, or leans in the current. Section 2."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array
+from ilha.core.flow import speed_at
+from ilha.core.glide import crossflow_factor
+from ilha.core.rig import Body
+
+LIES, STANDS, LEANS = "lies", "stands", "leans"
+_UPRIGHT = np.radians(85.0)
+
+
+@dataclass(frozen=True)
+class Rest:
+    """``angle`` of the plastic above the bottom, rad (0 where it lies)."""
+
+    angle: Array
+
+    @property
+    def words(self) -> Array:
+        """"lies", "stands" (within 5° of upright) or "leans", per element."""
+        return np.where(self.angle <= 0.0, LIES, np.where(self.angle >= _UPRIGHT, STANDS, LEANS))
+
+
+def lifting_moment(body: Body, rho: Array) -> Array:
+    """Mb = g sum((rho V_i - m_i)(x_i - x_c)), N m: above 0 the tail rises off the bottom.
+
+    x_c is the centre of curvature of what touches the bottom: the ball's centre; the flat of a
+    mushroom's dome against the nose (its centre of gravity at -3/8 R); the middle of a flat foot,
+    which adds the rig's weight times half its length (taken as 0.8 of the ball's diameter).
+    Very sensitive to the hook's mass.
+    """
+    radius = np.cbrt(3.0 * body.v_head / (2.0 * np.pi))
+    x_head = np.where(body.dome, -0.375 * radius, body.x_head)
+    x_c = np.where(body.dome, 0.0, body.x_head)
+    w_head, w_hook, w_soft = body.part_weights(rho)
+    moment = -(
+        w_head * (x_head - x_c) + w_hook * (body.x_hook - x_c) + w_soft * (body.x_plastic - x_c)
+    )
+    foot = np.where(body.foot, 0.5 * 0.8 * body.d_head, 0.0)
+    return np.asarray(moment + foot * np.maximum(w_head + w_hook + w_soft, 0.0))
+
+
+def lean(moment: Array, current: Array, body: Body, rho: Array) -> Array:
+    """Angle (rad) above the bottom in a current (m/s) at the body's own height.
+
+    cos(theta) = (-Mb + sqrt(Mb² + 4 B²))/(2 B), B = rho/4 u² Cn w L², Cn = 1.1 eta(L/w).
+    """
+    cn = 1.1 * crossflow_factor(body.length / body.width)
+    b = 0.25 * rho * current**2 * cn * body.width * body.length**2
+    up = np.maximum(moment, 0.0)
+    # The same root written without the difference of two near numbers.
+    cos = np.where(up > 0.0, 2.0 * b / (up + np.sqrt(up**2 + 4.0 * b**2) + 1e-30), 1.0)
+    return np.where(up > 0.0, np.arccos(np.clip(cos, 0.0, 1.0)), 0.0)
+
+
+def rest(body: Body, rho: Array, surface_speed: Array, depth: Array, profile: str) -> Rest:
+    """How each rig rests, with the current taken at half the plastic's length above the bottom.
+
+    Arguments broadcast to (H, T).
+    """
+    height = np.minimum(0.5 * body.length, depth)
+    current = speed_at(surface_speed, height, depth, profile)
+    return Rest(angle=lean(lifting_moment(body, rho), current, body, rho))

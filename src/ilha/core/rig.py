@@ -1,0 +1,261 @@
+"""A rig as a body in water: parts, wet weight, geometry. Section 2 of docs/model.md.
+
+x runs from the nose of the plastic to the tail, z below its axis; metres, kilograms.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from ilha.core.errors import Array, DomainError, require
+from ilha.core.tables import FAMILIES, SHAPES, Family
+from ilha.core.units import G
+
+RHO_STEEL = 7850.0
+PI_4 = np.pi / 4.0
+
+
+@dataclass(frozen=True)
+class Plastic:
+    """One soft plastic: whole length, largest breadth and height (m), mass (kg), density."""
+
+    length: float
+    width: float
+    height: float
+    mass: float
+    density: float
+    family: str
+    extra_drag: float = 0.0
+    name: str = ""
+
+    def __post_init__(self) -> None:
+        mm = "measure it with a ruler"
+        require("plastic.length_mm", self.length * 1e3, "mm", mm, low=20.0, high=500.0)
+        require("plastic.width_mm", self.width * 1e3, "mm", mm, low=2.0, high=120.0)
+        require("plastic.height_mm", self.height * 1e3, "mm", mm, low=2.0, high=150.0)
+        require("plastic.mass_g", self.mass * 1e3, "g", "weigh it", above=0.0, high=500.0)
+        gcc = "enter g/cm³: plastisol is about 1.08, elastomer about 0.96"
+        require("plastic.density_g_cm3", self.density / 1e3, "g/cm³", gcc, low=0.3, high=3.0)
+        require("plastic.extra_drag_cm2", self.extra_drag * 1e4, "cm²", "0 if none", low=0.0)
+        if self.length <= max(self.width, self.height):
+            raise DomainError(
+                "plastic.length_mm",
+                "must be above the width and the height",
+                self.length * 1e3,
+                "mm",
+                "measure from the nose to the tip of the tail",
+            )
+        if self.family not in FAMILIES:
+            raise DomainError(
+                "plastic.tail", "must be one of " + ", ".join(FAMILIES), self.family, "", "choose"
+            )
+
+    @property
+    def shape(self) -> Family:
+        return FAMILIES[self.family]
+
+
+@dataclass(frozen=True)
+class Head:
+    """One jig head (or belly or buried weight) with its hook. Lengths m, masses kg.
+
+    ``hook_gape`` and the rest default to typical values for the hook's mass when None:
+    gape 12 sqrt(hook g) mm, wire 1.03 (hook g)^0.37 mm, hook at 0.22 L (belly 0.25 L),
+    a belly or buried weight at 0.30 L.
+    """
+
+    id: str
+    mass: float
+    density: float
+    shape: str
+    hook_mass: float
+    hook_gape: float | None = None
+    hook_wire: float | None = None
+    hook_x: float | None = None
+    weight_x: float | None = None
+    extra_drag: float = 0.0
+
+    def __post_init__(self) -> None:
+        name = f"heads[{self.id}]"
+        grams = "enter what the scale says"
+        require(f"{name}.mass_g", self.mass * 1e3, "g", grams, above=0.0, high=1000.0)
+        gcc = "enter g/cm³: lead is 11.34"
+        require(f"{name}.density_g_cm3", self.density / 1e3, "g/cm³", gcc, low=1.0, high=20.0)
+        require(f"{name}.hook_mass_g", self.hook_mass * 1e3, "g", grams, above=0.0, high=100.0)
+        for key in ("hook_gape", "hook_wire", "hook_x", "weight_x"):
+            length = getattr(self, key)
+            if length is not None:
+                require(f"{name}.{key}_mm", length * 1e3, "mm", "measure it", above=0.0, high=500.0)
+        require(f"{name}.extra_drag_cm2", self.extra_drag * 1e4, "cm²", "0 if none", low=0.0)
+        if self.shape not in SHAPES:
+            raise DomainError(
+                f"{name}.shape", "must be one of " + ", ".join(SHAPES), self.shape, "", "choose"
+            )
+
+
+@dataclass(frozen=True)
+class Body:
+    """One plastic on many heads: every field broadcasts to (H, ...) over heads first.
+
+    Densities of the water do not enter, so one body serves every time step.
+    """
+
+    family: Family
+    length: float
+    width: float
+    height: float
+    body_scale: float  # s: volume by weighing over volume by the family's outline
+    m_head: Array
+    m_hook: Array
+    m_plastic: float
+    rho_head: Array
+    rho_plastic: float
+    x_head: Array
+    x_hook: Array
+    x_plastic: float
+    z_head: Array
+    d_head: Array  # ball of the head's mass, 0 for weights inside the body
+    cd_head: Array
+    section_head: Array
+    extra: Array  # drag areas of hook, eye, blade, hair, belly ball, m²
+    inside: Array
+    dome: Array
+    foot: Array
+    shapes: tuple[str, ...] = field(default=())
+
+    @property
+    def package(self) -> Array:
+        """Mass of head, hook and plastic together, kg."""
+        return self.m_head + self.m_hook + self.m_plastic
+
+    @property
+    def v_head(self) -> Array:
+        return self.m_head / self.rho_head
+
+    @property
+    def section_body(self) -> float:
+        return PI_4 * self.width * self.height
+
+    @property
+    def plate_drag(self) -> float:
+        """D_t, drag area of a tail that stands across the flow, m²."""
+        return self.family.plate_cd * self.family.plate_area * self.width * self.height
+
+    @property
+    def axial_drag(self) -> Array:
+        """C_A, drag area along the axis, m²: head or body, skin, cut tail, hook, eye, extras."""
+        body = self.section_body * min(self.body_scale, 1.2)
+        rms = np.sqrt((self.width**2 + self.height**2) / 2.0)
+        wetted = self.family.c_a * np.pi * rms * self.length
+        return np.asarray(
+            self.cd_head * np.maximum(self.section_head, body)
+            + 0.015 * wetted
+            + 0.15 * self.family.cut_tail * self.section_body
+            + self.extra
+        )
+
+    @property
+    def drag_area(self) -> Array:
+        """C_A + D_t, the rig's own drag area on a tight line, m²."""
+        return self.axial_drag + self.plate_drag
+
+    def part_weights(self, rho: ArrayLike) -> tuple[Array, Array, Array]:
+        """Wet weights (N) of head, hook and plastic in water of density ``rho``."""
+        rho = np.asarray(rho, dtype=float)
+        return (
+            G * self.m_head * (1.0 - rho / self.rho_head),
+            G * self.m_hook * (1.0 - rho / RHO_STEEL),
+            np.asarray(G * self.m_plastic * (1.0 - rho / self.rho_plastic)),
+        )
+
+    def wet_weight(self, rho: ArrayLike) -> Array:
+        """W = g sum(m_i (1 - rho/rho_i)), N; negative where the rig floats."""
+        head, hook, plastic = self.part_weights(rho)
+        return np.asarray(head + hook + plastic)
+
+
+def ball_diameter(mass: ArrayLike, density: ArrayLike) -> Array:
+    """Diameter (m) of the ball of this mass (kg) and density (kg/m³)."""
+    return np.asarray(np.cbrt(6.0 * np.asarray(mass) / (np.pi * np.asarray(density))))
+
+
+def _column(values: list[float], ndim: int) -> Array:
+    return np.asarray(values, dtype=float).reshape((-1,) + (1,) * (ndim - 1))
+
+
+def assemble(plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = None) -> Body:
+    """Put one plastic on every head.
+
+    Parameters
+    ----------
+    plastic, heads : what is rigged; H = len(heads).
+    mass : optional (H, ...) head masses (kg) that replace those of ``heads``, to ask
+        "and if this head were heavier?" with everything else unchanged.
+
+    Returns
+    -------
+    Body
+        with fields of shape (H, 1), or (H, ...) where they follow ``mass``.
+    """
+    m_head = (
+        _column([h.mass for h in heads], 2) if mass is None else np.asarray(mass, dtype=float)
+    )
+    ndim = m_head.ndim
+    rows = [SHAPES[h.shape] for h in heads]
+    family, length = plastic.shape, plastic.length
+    grams = [h.hook_mass * 1e3 for h in heads]
+    gape = [
+        h.hook_gape if h.hook_gape is not None else 0.012 * g**0.5
+        for h, g in zip(heads, grams, strict=True)
+    ]
+    wire = [
+        h.hook_wire if h.hook_wire is not None else 1.03e-3 * g**0.37
+        for h, g in zip(heads, grams, strict=True)
+    ]
+    x_hook = [
+        h.hook_x if h.hook_x is not None else (0.25 if s.below else 0.22) * length
+        for h, s in zip(heads, rows, strict=True)
+    ]
+    weight_x = [h.weight_x if h.weight_x is not None else 0.30 * length for h in heads]
+    inside = _column([float(s.inside) for s in rows], ndim) > 0
+    below = _column([float(s.below) for s in rows], ndim) > 0
+    rho_head = _column([h.density for h in heads], ndim)
+    ball = ball_diameter(m_head, rho_head)
+    return Body(
+        family=family,
+        length=length,
+        width=plastic.width,
+        height=plastic.height,
+        body_scale=(plastic.mass / plastic.density)
+        / (family.c_v * PI_4 * plastic.width * plastic.height * length),
+        m_head=m_head,
+        m_hook=_column([h.hook_mass for h in heads], ndim),
+        m_plastic=plastic.mass,
+        rho_head=rho_head,
+        rho_plastic=plastic.density,
+        x_head=np.where(inside, _column(weight_x, ndim), -0.45 * ball),
+        x_hook=_column(x_hook, ndim),
+        x_plastic=family.x_v * length,
+        z_head=np.where(
+            below, 0.45 * plastic.height, _column([s.hang for s in rows], ndim) * ball
+        ),
+        d_head=np.where(inside, 0.0, ball),
+        cd_head=_column([s.cd for s in rows], ndim),
+        section_head=np.where(inside, 0.0, PI_4 * ball**2),
+        extra=_column(
+            [
+                1.1 * w * gp + 1e-5 + s.extra_cm2 * 1e-4 + h.extra_drag + plastic.extra_drag
+                for w, gp, s, h in zip(wire, gape, rows, heads, strict=True)
+            ],
+            ndim,
+        )
+        + np.where(below, 0.3 * ball**2, 0.0),
+        inside=inside,
+        dome=_column([float(h.shape == "mushroom") for h in heads], ndim) > 0,
+        foot=_column([float(s.foot) for s in rows], ndim) > 0,
+        shapes=tuple(h.shape for h in heads),
+    )

@@ -1,0 +1,93 @@
+"""Schools of weight: small policies over the same figures. Section 10 of docs/model.md.
+
+Common practice, no source: where anglers disagree, the school is named and the user chooses.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array
+from ilha.core.units import kg_from_oz
+
+RIGHT, MARGINAL, TOO_LIGHT, TOO_HEAVY, UNSAFE = range(5)
+VERDICTS = ("right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit")
+
+
+@dataclass(frozen=True)
+class School:
+    """What a school asks of a head: scope limit, whether a slow fall counts, patience (s)."""
+
+    key: str
+    name: str
+    says: str
+    scope_limit: float
+    hangs_count: bool
+    patience: float = 60.0
+
+
+LIGHTEST = School(
+    "lightest-practical",
+    "lightest practical",
+    "the least weight that still casts, gets there and makes the tail work",
+    scope_limit=3.0,
+    hangs_count=True,
+)
+CONTACT = School(
+    "bottom-contact",
+    "bottom contact",
+    "the least weight that lets you feel the bottom on each hop",
+    scope_limit=1.5,
+    hangs_count=False,
+)
+TABLE = School(
+    "depth-table",
+    "depth table",
+    "weight by depth, one step up where the current runs: quick and coarse",
+    scope_limit=2.0,
+    hangs_count=True,
+)
+SCHOOLS = {school.key: school for school in (LIGHTEST, CONTACT, TABLE)}
+ALL_KEYS = ("lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work")
+"""Every school of the open format; those not in ``SCHOOLS`` are not computed yet."""
+
+_TABLE_OZ = (1 / 8, 1 / 4, 3 / 8, 1 / 2)
+TABLE_CURRENT = 0.4
+"""Surface current (m/s) above which the depth table goes one step up."""
+
+
+def lightest(mass: Array, verdict: Array) -> Array:
+    """Index of the lightest right head, else of the lightest marginal one, else -1.
+
+    Parameters
+    ----------
+    mass : (H,) kg. verdict : (H, T) codes.
+
+    Returns
+    -------
+    (T,) integer array.
+    """
+    order = np.argsort(mass, kind="stable")
+    ranked = verdict[order]
+    pick = np.full(verdict.shape[1], -1)
+    for code in (MARGINAL, RIGHT):
+        found = ranked == code
+        pick = np.where(found.any(axis=0), order[np.argmax(found, axis=0)], pick)
+    return pick
+
+
+def by_depth_table(mass: Array, fits_outfit: Array, depth: Array, current: Array) -> Array:
+    """Index of the box's head nearest the table's weight, of those the outfit can throw; (T,).
+
+    To 1.5 m 1/8 oz, to 3 m 1/4, deeper 3/8; one step up where the surface current is over
+    0.4 m/s. No physics in it: that is its charm and its fault. -1 where nothing fits.
+    """
+    step = np.where(depth <= 1.5, 0, np.where(depth <= 3.0, 1, 2))
+    step = step + (np.abs(current) > TABLE_CURRENT)
+    wanted = kg_from_oz(1.0) * np.asarray(_TABLE_OZ)[step]
+    miss = np.abs(np.log(mass[:, None] / wanted[None, :]))
+    miss = np.where(fits_outfit.reshape(-1, 1), miss, np.inf)
+    nearest = np.argmin(miss, axis=0)
+    return np.where(np.isfinite(miss.min(axis=0)), nearest, -1)

@@ -1,0 +1,61 @@
+"""The coefficient tables of core/data, read once when the package is imported."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from importlib.resources import files
+
+
+@dataclass(frozen=True)
+class Family:
+    """Shape constants of a family of plastics, as fractions of length and section."""
+
+    c_v: float
+    c_a: float
+    x_v: float
+    x_a: float
+    x_e: float
+    s_e: float
+    v_e: float
+    sheet_breadth: float
+    sheet_from: float
+    plate_area: float
+    plate_cd: float
+    plate_x: float
+    cut_tail: float
+    least_speed_m_s: float
+
+
+@dataclass(frozen=True)
+class Shape:
+    """Drag and hang of a head shape; ``inside`` for weights in or under the body."""
+
+    cd: float
+    hang: float
+    extra_cm2: float = 0.0
+    inside: bool = False
+    below: bool = False
+    foot: bool = False
+
+
+@dataclass(frozen=True)
+class HookSize:
+    """Typical dimensions of a hook size, mm, from memory: no standard exists."""
+
+    size: str
+    order: int
+    straight_mm: float
+    gape_mm: float
+    wire_mm: float
+
+
+def _read(name: str) -> dict:  # type: ignore[type-arg]
+    return tomllib.loads(files("ilha.core.data").joinpath(name).read_text("utf-8"))
+
+
+FAMILIES = {name: Family(**row) for name, row in _read("families.toml").items()}
+SHAPES = {name: Shape(**row) for name, row in _read("shapes.toml").items()}
+HOOKS = tuple(HookSize(**row) for row in _read("hooks.toml")["hook"])
+HEAD_MATERIALS: dict[str, float] = _read("materials.toml")["heads"]
+PLASTIC_MATERIALS: dict[str, float] = _read("materials.toml")["plastics"]

@@ -1,0 +1,125 @@
+"""Limits and verdicts: which head is too light, right, too heavy, and why. Section 10."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array
+from ilha.core.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE, School
+
+LOWER, UPPER, OUTFIT = "lower", "upper", "outfit"
+HANG_SHARE = 0.6
+"""Zone time below this share of the lightest passing rig's is a plunge."""
+TOUCH_RATIO = 1.5
+"""Wet weight over the wind's pull on the line, at least."""
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One limit over (H, T): its figure against its bound, passed at the middle and high estimate.
+
+    ``passed_high`` differs from ``passed`` only where the figure follows the current or the
+    retrieve's speed. ``never`` marks figures that have no number.
+    """
+
+    code: str
+    kind: str
+    unit: str
+    figure: Array
+    bound: Array
+    passed: Array
+    passed_high: Array
+
+
+def limit(
+    code: str, kind: str, unit: str, figure: Array, bound: Array | float, passed: Array,
+    passed_high: Array | None = None,
+) -> Limit:
+    """A limit with the high estimate equal to the middle one unless given."""
+    return Limit(code, kind, unit, figure, np.asarray(bound, dtype=float), passed,
+                 passed if passed_high is None else passed_high)
+
+
+def lightest_passing(mass: Array, passed: Array, value: Array) -> Array:
+    """``value`` of the lightest head that passed, per time; NaN where none did. (H, T) -> (T,)."""
+    order = np.argsort(mass, kind="stable")
+    first = order[np.argmax(passed[order], axis=0)]
+    chosen = np.take_along_axis(value, first[None, :], axis=0)[0]
+    return np.where(passed.any(axis=0), chosen, np.nan)
+
+
+def hangs(mass: Array, passed: Array, zone: Array) -> Limit:
+    """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest."""
+    bound = HANG_SHARE * lightest_passing(mass, passed, zone)
+    bound = np.broadcast_to(bound, zone.shape)
+    # Where the zone is no water (or nothing passes) there is nothing to plunge through.
+    return limit("hangs", UPPER, "s", zone, bound, ~(zone < bound))
+
+
+@dataclass(frozen=True)
+class Judgement:
+    """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``."""
+
+    limits: tuple[Limit, ...]
+    verdict: Array
+    decided: Array
+
+
+def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
+    """Verdict per head and time, and the limit that decided it.
+
+    Unsafe if the outfit fails; too light if a lower limit fails at the middle estimate; marginal
+    if one fails only at the high estimate; too heavy if it plunges or drags; else right, decided
+    by the first limit (does it get there, or swim).
+    """
+    verdict = np.full(shape, RIGHT)
+    decided = np.zeros(shape, dtype=int)
+    undecided = np.ones(shape, dtype=bool)
+
+    def settle(index: int, failed: Array, code: int) -> None:
+        nonlocal undecided
+        now = undecided & np.broadcast_to(failed, shape)
+        verdict[now], decided[now] = code, index
+        undecided = undecided & ~now
+
+    for kind, code in ((OUTFIT, UNSAFE), (LOWER, TOO_LIGHT)):
+        for i, item in enumerate(limits):
+            if item.kind == kind:
+                settle(i, ~item.passed, code)
+    for i, item in enumerate(limits):
+        if item.kind == LOWER:
+            settle(i, ~item.passed_high, MARGINAL)
+    for i, item in enumerate(limits):
+        if item.kind == UPPER:
+            settle(i, ~item.passed, TOO_HEAVY)
+    return Judgement(tuple(limits), verdict, decided)
+
+
+def lower_edge(mass: Array, high: Array, zone: Array, others: Array, school: School) -> Array:
+    """The current (m/s) below which a head plunges, because a lighter one holds; (H, T).
+
+    Heads in order of mass: a lighter head is the lightest that passes from the greatest current
+    the still lighter ones bear up to its own. Times in the zone do not follow the current, so a
+    head plunges below the greatest such current whose owner hangs 1/0.6 times as long.
+
+    Parameters
+    ----------
+    mass : (H,) kg. high : (H, T) greatest current borne, NaN for none. zone : (H, T) s.
+    others : (H, T) whether all limits but that of the current are passed.
+    """
+    if not school.hangs_count:
+        return np.zeros(high.shape)
+    order = np.argsort(mass, kind="stable")
+    reach = np.where(others[order], np.nan_to_num(high[order], nan=-1.0), -1.0)
+    before = np.maximum.accumulate(reach, axis=0)
+    before = np.concatenate([np.full_like(reach[:1], -1.0), before[:-1]])
+    leads = reach > before
+    hang = HANG_SHARE * zone[order]
+    # [heavier i, lighter j, time]
+    plunges = (zone[order][:, None, :] < hang[None, :, :]) & leads[None, :, :]
+    low = np.max(np.where(plunges, np.maximum(reach, 0.0)[None, :, :], 0.0), axis=1)
+    out = np.empty_like(low)
+    out[order] = low
+    return out
