@@ -11,9 +11,9 @@ from ilha.core import water as sea
 from ilha.core.cast import RHO_AIR, Rod, cast_distance
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.fall import FedFall, Swing, fed_fall, swing
-from ilha.core.flow import exponent, speed_at
+from ilha.core.flow import exponent
 from ilha.core.glide import Glide, free_fall
-from ilha.core.hold import Hold, hold, lowest_height
+from ilha.core.hold import Hold, hold
 from ilha.core.invert import greatest_current, least_mass
 from ilha.core.rest import Rest, rest
 from ilha.core.retrieve import Retrieve, Water, retrieve, rides_up
@@ -29,7 +29,7 @@ from ilha.core.verdict import (
     hangs,
     judge,
     limit,
-    lower_edge,
+    windows,
 )
 
 ESTIMATES = (0.8, 1.0, 1.2)
@@ -49,6 +49,8 @@ class Conditions:
     tip_height: Array | float = 1.5
     profile: str = "seventh-root"
     drift_speed: float = 0.0
+    drift_follows: bool = False
+    """The boat drifts at the surface current plus ``drift_speed``, not at that speed alone."""
     feed_tension: float = 0.01
     zone_from: float = 0.0
     zone_to: float = 1.0
@@ -98,6 +100,12 @@ class Conditions:
                              "salinity": salinity})
 
     @property
+    def boat(self) -> Array:
+        """Speed of the boat along the current, m/s, (T,) or one value; 0 when fixed."""
+        follows = np.asarray(self.surface_speed) if self.drift_follows else 0.0
+        return np.asarray(self.drift_speed + follows)
+
+    @property
     def steps(self) -> int:
         return int(np.broadcast(self.depth, self.surface_speed, self.tip_height, self.wind,
                                 self.temperature_c, self.salinity).size)
@@ -108,6 +116,7 @@ class Board:
     """Everything computed, (H, T) unless said; NaN where there is no number."""
 
     heads: tuple[Head, ...]
+    rod: Rod | None
     school: School
     rho: Array  # (T,)
     nu: Array  # (T,)
@@ -163,10 +172,11 @@ def _figures(
         glide.wet_weight, glide.vertical, d, line, np.asarray(cond.feed_tension), rho, current,
         cond.profile, cond.zone_from, cond.zone_to,
     )
+    estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
     holds = hold(
         np.where(glide.sinks, glide.wet_weight, np.nan), body.drag_area, line, d, tip,
-        np.asarray(ESTIMATES).reshape(3, 1, 1) * current,
-        rho=rho, nu=nu, profile=cond.profile, drift_speed=cond.drift_speed,
+        estimates * current, rho=rho, nu=nu, profile=cond.profile,
+        drift_speed=cond.drift_speed + (estimates * current if cond.drift_follows else 0.0),
     )
     water = Water(glide.wet_weight, body.drag_area, line, d, tip, rho, nu)
     speed, cast = np.asarray(cond.retrieve_speed), np.asarray(cond.cast)
@@ -240,12 +250,13 @@ def _window(
         f.glide.wet_weight, f.body.drag_area, np.asarray(cond.line_diameter),
         np.asarray(cond.depth), np.asarray(cond.tip_height), np.asarray(school.scope_limit),
         rho=f.rho, nu=f.nu, profile=cond.profile, drift_speed=cond.drift_speed,
+        drift_follows=cond.drift_follows,
     ), shape)
     mass = np.array([h.mass for h in f.heads])
-    low = lower_edge(mass, high, np.broadcast_to(f.fall.zone, shape), others, school)
     fits = np.broadcast_to(f.body.package <= f.rod.lure_max, shape)
-    good = others & fits & (low < high)
-    return np.where(good, low, np.nan), np.where(good, high, np.nan)
+    zone = np.broadcast_to(f.fall.zone, shape)
+    low, high = windows(mass, high, zone, others, np.asarray(cond.surface_speed), school)
+    return np.where(fits, low, np.nan), np.where(fits, high, np.nan)
 
 
 def board(
@@ -290,7 +301,7 @@ def board(
     line, depth = np.asarray(cond.line_diameter), np.asarray(cond.depth)
     # The rig lies on the ground, so the current itself flows past it, whatever the boat does.
     return Board(
-        heads=box, school=chosen, rho=f.rho + steps, nu=f.nu + steps, body=f.body, glide=f.glide,
+        heads=box, rod=rod, school=chosen, rho=f.rho + steps, nu=f.nu + steps, body=f.body, glide=f.glide,
         fall=f.fall, holds=f.holds,
         swing=swing(f.glide.wet_weight, f.glide.vertical, depth, line, f.rho, f.nu,
                     np.asarray(cond.cast), np.asarray(cond.tip_height)),
@@ -300,7 +311,7 @@ def board(
         least_mass=least_mass(
             plastic, list(box), f.body, line, depth, np.asarray(cond.tip_height),
             np.asarray(cond.surface_speed), np.asarray(chosen.scope_limit), rho=f.rho, nu=f.nu,
-            profile=cond.profile, drift_speed=cond.drift_speed,
+            profile=cond.profile, drift_speed=cond.boat,
         ),
         judgement=judgement, picks=picks,
     )

@@ -24,11 +24,13 @@ _HEIGHT = _TAU**7
 class FedFall:
     """Fall on a line fed from the spool; NaN where the pull holds the rig up.
 
-    ``count`` s to the bottom, ``zone`` s between the zone's edges, ``drift`` m down-current.
+    ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
+    middle, ``drift`` m down-current.
     """
 
     count: Array
     zone: Array
+    middle: Array
     drift: Array
 
 
@@ -80,7 +82,16 @@ def _drift_at(
     return out
 
 
-def fall_trace(
+def _mean_drift(
+    weight: Array, speed: Array, depth: Array, k: Array, pull: Array, current: Array, profile: str
+) -> Array:
+    """Mean of the drifts with and without the feed's pull: within 8 % of a lumped-mass chain."""
+    n = exponent(profile)
+    with_pull = _drift_at(weight, speed, depth, k, pull, current, n)
+    return 0.5 * (with_pull + _drift_at(weight, speed, depth, k, 0.0, current, n))
+
+
+def fall_positions(
     weight: Array,
     free_speed: Array,
     depth: Array,
@@ -89,22 +100,25 @@ def fall_trace(
     rho: Array,
     surface_speed: Array,
     profile: str,
-) -> tuple[Array, Array, Array]:
-    """Heights over depth (P,), seconds and drift (P, ...) of a fed fall, surface to bottom.
+    points: int,
+) -> tuple[Array, Array]:
+    """Where the rig is at equal shares of its count: height over depth, and drift (m).
 
-    The drift is the mean of those with and without the feed's pull (physics: within 8 % of a
-    lumped-mass chain).
+    Both (points, ...); for drawing (the drift between quadrature nodes is interpolated).
     """
     k = 0.5 * rho * CT_LINE * np.pi * diameter
-    n = exponent(profile)
-    drift = 0.5 * (
-        _drift_at(weight, free_speed, depth, k, feed_tension, surface_speed, n)
-        + _drift_at(weight, free_speed, depth, k, 0.0, surface_speed, n)
-    )
-    ones = (1,) * (drift.ndim - 1)
-    down = depth * (1.0 - _HEIGHT.reshape((-1, *ones)))
-    seconds = _closed_form(weight, free_speed, down, k, feed_tension)
-    return _HEIGHT, seconds, drift
+    big_k = weight / free_speed**2
+    drift = _mean_drift(weight, free_speed, depth, k, feed_tension, surface_speed, profile)
+    share = np.linspace(0.0, 1.0, points).reshape((-1,) + (1,) * (drift.ndim - 1))
+    # The closed form of the count, solved for the depth reached.
+    down = (big_k**1.5 + share * ((big_k + k * depth) ** 1.5 - big_k**1.5)) ** (2.0 / 3.0)
+    height = np.clip(1.0 - (down - big_k) / (k * depth), 0.0, 1.0)
+    node = (1.0 - height ** (1.0 / 7.0)) * (_NODES - 1)
+    node = np.nan_to_num(node)
+    low = np.minimum(node.astype(int), _NODES - 2)
+    before = np.take_along_axis(drift, low, axis=0)
+    after = np.take_along_axis(drift, low + 1, axis=0)
+    return height, before + (node - low) * (after - before)
 
 
 def fed_fall(
@@ -125,17 +139,16 @@ def fed_fall(
     the surface ends there. NaN where the rig floats or the feed's pull holds it up.
     """
     k = 0.5 * rho * CT_LINE * np.pi * diameter
-    n = exponent(profile)
-    drift = 0.5 * (
-        _drift_at(weight, free_speed, depth, k, feed_tension, surface_speed, n)[-1]
-        + _drift_at(weight, free_speed, depth, k, 0.0, surface_speed, n)[-1]
-    )
+    drift = _mean_drift(weight, free_speed, depth, k, feed_tension, surface_speed, profile)[-1]
     top, bottom = np.maximum(depth - zone_to, 0.0), np.maximum(depth - zone_from, 0.0)
 
     def seconds(down: Array) -> Array:
         return _closed_form(weight, free_speed, down, k, feed_tension)
 
-    return FedFall(count=seconds(depth), zone=seconds(bottom) - seconds(top), drift=drift)
+    return FedFall(
+        count=seconds(depth), zone=seconds(bottom) - seconds(top),
+        middle=seconds(0.5 * (top + bottom)), drift=drift,
+    )
 
 
 def line_needed(depth: ArrayLike, drift: ArrayLike) -> Array:

@@ -83,11 +83,13 @@ def greatest_current(
     nu: Array,
     profile: str,
     drift_speed: float = 0.0,
+    drift_follows: bool = False,
 ) -> Array:
     """The greatest surface current (m/s) in which the scope stays within ``limit``.
 
     Arguments broadcast. NaN where the rig does not sink or does not hold in any current;
-    ``CURRENT_MAX`` where it holds in all that are looked at.
+    ``CURRENT_MAX`` where it holds in all that are looked at. The boat drifts at ``drift_speed``,
+    or at the surface current plus that where ``drift_follows``.
     """
     shape = np.broadcast_shapes(
         *(np.shape(v) for v in (weight, drag_area, diameter, depth, tip_height, limit, rho, nu))
@@ -98,13 +100,14 @@ def greatest_current(
     limit = np.broadcast_to(limit, shape)
 
     def at(current: Array) -> Hold:
+        drift = drift_speed + (current if drift_follows else 0.0)
         return hold(safe, drag_area, diameter, depth, tip_height, current, rho=rho, nu=nu,
-                    profile=profile, drift_speed=drift_speed)
+                    profile=profile, drift_speed=drift)
 
-    # With the boat drifting the line hangs straightest where water and boat go together.
-    calm = max(0.0, drift_speed * (1.0 + exponent(profile)))
+    # At a fixed drift the line hangs straightest where water and boat go together.
+    calm = 0.0 if drift_follows else max(0.0, drift_speed * (1.0 + exponent(profile)))
     holds_calm = at(np.full(shape, calm)).scope <= limit
-    if drift_speed != 0.0:
+    if drift_speed != 0.0 or drift_follows:
         lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
         for _ in range(24):
             mid = 0.5 * (lo + hi)
@@ -134,7 +137,7 @@ def least_mass(
     rho: Array,
     nu: Array,
     profile: str,
-    drift_speed: float = 0.0,
+    drift_speed: Array,
 ) -> Array:
     """The least mass (kg) of a head of each shape, hook and metal that holds; (H, T).
 

@@ -50,6 +50,15 @@ class HookSize:
     wire_mm: float
 
 
+@dataclass(frozen=True)
+class Stance:
+    """How the angler stands: words for the sentence, rod-tip height, whether it drifts."""
+
+    words: str
+    tip_height_m: float
+    drifts: bool
+
+
 def _read(name: str) -> dict:  # type: ignore[type-arg]
     return tomllib.loads(files("ilha.core.data").joinpath(name).read_text("utf-8"))
 
@@ -59,3 +68,4 @@ SHAPES = {name: Shape(**row) for name, row in _read("shapes.toml").items()}
 HOOKS = tuple(HookSize(**row) for row in _read("hooks.toml")["hook"])
 HEAD_MATERIALS: dict[str, float] = _read("materials.toml")["heads"]
 PLASTIC_MATERIALS: dict[str, float] = _read("materials.toml")["plastics"]
+STANCES = {name: Stance(**row) for name, row in _read("stances.toml").items()}

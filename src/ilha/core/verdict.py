@@ -97,29 +97,52 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     return Judgement(tuple(limits), verdict, decided)
 
 
-def lower_edge(mass: Array, high: Array, zone: Array, others: Array, school: School) -> Array:
-    """The current (m/s) below which a head plunges, because a lighter one holds; (H, T).
+def windows(
+    mass: Array, high: Array, zone: Array, others: Array, current: Array, school: School
+) -> tuple[Array, Array]:
+    """Edges (m/s) of the band of current in which each head is right; (H, T), NaN for none.
 
-    Heads in order of mass: a lighter head is the lightest that passes from the greatest current
-    the still lighter ones bear up to its own. Times in the zone do not follow the current, so a
-    head plunges below the greatest such current whose owner hangs 1/0.6 times as long.
+    Heads in order of mass: one *leads*, is the lightest that passes, from the greatest current
+    that all lighter ones bear up to its own. Times in the zone do not follow the current, so a
+    head plunges all through the lead of one that hangs 1/0.6 times as long. What is left below
+    the head's own greatest current may be more than one band: the one that holds the present
+    current is given, else the nearest above it, else the topmost.
 
     Parameters
     ----------
     mass : (H,) kg. high : (H, T) greatest current borne, NaN for none. zone : (H, T) s.
     others : (H, T) whether all limits but that of the current are passed.
+    current : (T,) the present one, m/s.
     """
-    if not school.hangs_count:
-        return np.zeros(high.shape)
     order = np.argsort(mass, kind="stable")
     reach = np.where(others[order], np.nan_to_num(high[order], nan=-1.0), -1.0)
-    before = np.maximum.accumulate(reach, axis=0)
-    before = np.concatenate([np.full_like(reach[:1], -1.0), before[:-1]])
-    leads = reach > before
-    hang = HANG_SHARE * zone[order]
-    # [heavier i, lighter j, time]
-    plunges = (zone[order][:, None, :] < hang[None, :, :]) & leads[None, :, :]
-    low = np.max(np.where(plunges, np.maximum(reach, 0.0)[None, :, :], 0.0), axis=1)
-    out = np.empty_like(low)
-    out[order] = low
-    return out
+    start = np.full_like(reach, -1.0)
+    start[1:] = np.maximum.accumulate(reach, axis=0)[:-1]
+    plunges = np.zeros((mass.size, *reach.shape), dtype=bool)
+    if school.hangs_count:
+        # [head i, leader j, time]; a head never plunges under its own lead.
+        plunges = zone[order][:, None] < HANG_SHARE * zone[order][None]
+        plunges &= (reach > start)[None]
+
+    def plunging(at: Array) -> Array:
+        """[i, time] whether head i plunges at the current at[i, time]."""
+        under = (at[:, None] > start[None]) & (at[:, None] <= reach[None])
+        return np.asarray(np.any(plunges & under, axis=1))
+
+    top = np.where(others[order], high[order], np.nan)
+    here = np.minimum(np.broadcast_to(current, reach.shape), np.nan_to_num(top, nan=0.0))
+    above = np.where(plunges & (reach[None] >= here[:, None]), reach[None], np.inf)
+    # Bands begin where a lead under which the head plunges ends; take the first free one.
+    for _ in range(mass.size):
+        next_start = np.min(np.where(above >= here[:, None], above, np.inf), axis=1)
+        stuck = plunging(here) & np.isfinite(next_start)
+        if not np.any(stuck):
+            break
+        here = np.where(stuck, np.nextafter(next_start, np.inf), here)
+    low = np.max(np.where(plunges & (reach[None] < here[:, None]), reach[None], 0.0), axis=1)
+    ends = np.where(plunges & (start[None] >= here[:, None]), start[None], np.inf)
+    up = np.minimum(top, np.min(ends, axis=1))
+    good = others[order] & (low < up) & ~plunging(np.minimum(here, up))
+    out_low, out_high = np.full_like(reach, np.nan), np.full_like(reach, np.nan)
+    out_low[order], out_high[order] = np.where(good, low, np.nan), np.where(good, up, np.nan)
+    return out_low, out_high

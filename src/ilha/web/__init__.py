@@ -1,0 +1,1 @@
+"""Flask application: thin routes over core and store."""

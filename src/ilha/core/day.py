@@ -1,0 +1,159 @@
+"""One mark through one day: depth, stream, and the board at every step that has water."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ilha.core.board import Board, Conditions, board
+from ilha.core.cast import Rod
+from ilha.core.errors import Array, DomainError
+from ilha.core.fall import fall_positions
+from ilha.core.hold import hold
+from ilha.core.rig import Head, Plastic
+from ilha.core.tide import HighLow, StreamRates, stream_at, with_typed_speed
+
+DRY_BELOW = 0.10
+"""Depth (m) under which a mark counts as dry: no line hangs in it."""
+SPAN_SHOWN = 150.0
+"""Line shapes are cut here (m): a line that planes up has no end."""
+
+
+@dataclass(frozen=True)
+class Typed:
+    """What the angler typed at one step, in place of what is predicted; None where nothing."""
+
+    step: int = 0
+    depth: float | None = None
+    speed: float | None = None
+
+
+@dataclass(frozen=True)
+class Tideway:
+    """Height of tide (m), depth (m) and stream (m/s, flood positive) through the day, (T,).
+
+    ``depth_from`` and ``speed_from`` say where they come from: "predicted", "charted", "typed",
+    "scaled" or "constant".
+    """
+
+    height: Array
+    depth: Array
+    stream: Array
+    depth_from: str
+    speed_from: str
+
+    @property
+    def wet(self) -> Array:
+        return self.depth >= DRY_BELOW
+
+
+def tideway(
+    times: Array,
+    charted_depth: float,
+    tide: HighLow | None,
+    rates: StreamRates | None,
+    typed: Typed,
+) -> Tideway:
+    """Depth and stream at a mark. times : (T,) s.
+
+    A typed depth shifts the day's depths to agree with it; a typed current scales the day's
+    stream (near slack it stands all day).
+
+    Raises
+    ------
+    DomainError
+        Without a tide and without a typed current; or where the tide table does not reach.
+    """
+    zero = np.zeros(times.shape)
+    height = tide.height_at(times) if tide is not None else zero
+    if tide is not None and np.any(np.isnan(height)):
+        raise DomainError("date", "must lie inside the tide table", "a day it does not reach", "",
+                          "choose a nearer day or bring tide times for this one")
+    depth = charted_depth + height
+    depth_from = "charted" if tide is None else "predicted"
+    if typed.depth is not None:
+        depth, depth_from = depth + (typed.depth - depth[typed.step]), "typed"
+    if tide is not None and rates is not None:
+        stream, speed_from = stream_at(tide, rates, times), "predicted"
+        # The lag may leave the ends of the table without a slack before them.
+        stream = np.nan_to_num(stream, nan=0.0)
+        if typed.speed is not None:
+            stream, speed_from = with_typed_speed(stream, typed.step, typed.speed)
+    elif typed.speed is not None:
+        stream, speed_from = zero + typed.speed, "constant"
+    else:
+        raise DomainError("typed_speed_m_s", "is needed: this mark has no tide", "nothing", "",
+                          "type the current you see, or choose a mark with a tide")
+    return Tideway(height, depth, stream, depth_from, speed_from)
+
+
+@dataclass(frozen=True)
+class Traces:
+    """Shapes to draw, per head and wet step.
+
+    line : (P, H, W) m down-current of the rig, at heights z0 + (d - z0) (p/(P-1))²,
+    z0 = min(0.05, d/2). fall_height, fall_drift : (Q, H, W), share of the depth above the bottom
+    and m down-current of the splash, at equal shares of the count.
+    """
+
+    line: Array
+    fall_height: Array
+    fall_drift: Array
+
+
+@dataclass(frozen=True)
+class Day:
+    """The board at the wet steps and what leads to it; ``wet`` indexes the day's steps."""
+
+    tideway: Tideway
+    wet: Array
+    board: Board | None
+    traces: Traces | None
+
+
+def _traces(cond: Conditions, b: Board, line_points: int, fall_points: int) -> Traces:
+    current, depth = np.asarray(cond.surface_speed), np.asarray(cond.depth)
+    diameter = np.asarray(cond.line_diameter)
+    weight = np.where(b.glide.sinks, b.glide.wet_weight, np.nan)
+    held = hold(
+        weight, b.body.drag_area, diameter, depth, np.asarray(cond.tip_height), current,
+        rho=b.rho, nu=b.nu, profile=cond.profile, drift_speed=cond.boat, trace=True,
+    )
+    assert held.trace is not None
+    spans = held.trace[1]
+    every = (spans.shape[0] - 1) // (line_points - 1)
+    fall_height, drift = fall_positions(
+        b.glide.wet_weight, b.glide.vertical, depth, diameter, np.asarray(cond.feed_tension),
+        b.rho, current, cond.profile, fall_points,
+    )
+    return Traces(np.clip(spans[::every], -SPAN_SHOWN, SPAN_SHOWN), fall_height, drift)
+
+
+def day(
+    way: Tideway,
+    cond: Conditions,
+    plastic: Plastic,
+    heads: Sequence[Head],
+    rod: Rod | None,
+    school: str,
+    *,
+    line_points: int = 13,
+    fall_points: int = 9,
+) -> Day:
+    """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives.
+
+    Steps at which the mark is dry are left out; a day that is dry throughout has no board.
+
+    Raises
+    ------
+    DomainError
+        As :func:`ilha.core.board.board`.
+    """
+    wet = np.flatnonzero(way.wet)
+    if wet.size == 0:
+        return Day(way, wet, None, None)
+    here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
+    result = board(here, plastic, heads, rod, school)
+    return Day(way, wet, result, _traces(here, result, line_points, fall_points))

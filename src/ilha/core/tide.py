@@ -1,0 +1,107 @@
+"""Tide from high and low waters, and a stream derived from it. Section 6 of docs/model.md."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array, DomainError
+
+SCALE_FROM = 0.25
+"""A typed current scales the day's stream where the predicted one is at least this share of the
+day's peak; nearer slack the ratio would mean nothing, and the typed value stands all day."""
+
+
+@dataclass(frozen=True)
+class HighLow:
+    """High and low waters: seconds from an epoch (ascending) and heights (m), (N,) each.
+
+    Raises
+    ------
+    DomainError
+        If there are fewer than two, they do not ascend, or do not alternate in height.
+    """
+
+    time: Array
+    height: Array
+
+    def __post_init__(self) -> None:
+        remedy = "check times and heights of the high and low waters"
+        if self.time.size < 2:
+            raise DomainError("tide", "must hold at least two high and low waters",
+                              int(self.time.size), "", "add tide times for this day")
+        if np.any(np.diff(self.time) <= 0.0):
+            raise DomainError("tide", "must have times that ascend", "a step back", "", remedy)
+        steps = np.sign(np.diff(self.height))
+        if np.any(steps == 0.0) or np.any(steps[1:] == steps[:-1]):
+            raise DomainError("tide", "must alternate between high and low", "two alike", "",
+                              remedy)
+
+    def _segment(self, at: Array) -> Array:
+        return np.clip(np.searchsorted(self.time, at, side="right") - 1, 0, self.time.size - 2)
+
+    def height_at(self, at: Array) -> Array:
+        """Height of tide (m) at times ``at`` (s): half a cosine between neighbours.
+
+        NaN before the first and after the last. The rule of twelfths is the handbook's
+        approximation of it.
+        """
+        at = np.asarray(at, dtype=float)
+        i = self._segment(at)
+        t0, t1 = self.time[i], self.time[i + 1]
+        h0, h1 = self.height[i], self.height[i + 1]
+        value = h0 + (h1 - h0) * 0.5 * (1.0 - np.cos(np.pi * (at - t0) / (t1 - t0)))
+        return np.where((at >= self.time[0]) & (at <= self.time[-1]), value, np.nan)
+
+
+@dataclass(frozen=True)
+class StreamRates:
+    """Peak rates (m/s) at neaps and springs, the ranges (m) that go with them, and the lag (s)
+    of slack water after high and low water."""
+
+    neap_rate: float
+    spring_rate: float
+    neap_range: float
+    spring_range: float
+    lag: float = 0.0
+
+    def __post_init__(self) -> None:
+        if not self.spring_range > self.neap_range > 0.0:
+            raise DomainError("spring_range_m", "must be above neap_range_m, which is above 0",
+                              self.spring_range, "m", "give the mean ranges of the port")
+
+    def peak(self, tide_range: Array) -> Array:
+        """Peak rate (m/s) of a tide of this range: linear in range, as tidal atlases compute it."""
+        slope = (self.spring_rate - self.neap_rate) / (self.spring_range - self.neap_range)
+        return np.maximum(self.neap_rate + slope * (tide_range - self.neap_range), 0.0)
+
+
+def stream_at(tide: HighLow, rates: StreamRates, at: Array) -> Array:
+    """Stream (m/s) at times ``at`` (s): flood positive, ebb negative, sine between slacks.
+
+    Slack stands ``rates.lag`` after each high and low water. NaN outside the tide table.
+    """
+    at = np.asarray(at, dtype=float) - rates.lag
+    i = tide._segment(at)
+    t0, t1 = tide.time[i], tide.time[i + 1]
+    rise = tide.height[i + 1] - tide.height[i]
+    value = np.sign(rise) * rates.peak(np.abs(rise)) * np.sin(np.pi * (at - t0) / (t1 - t0))
+    # The lag may reach past either end of the table by its own length; no farther.
+    inside = (at >= tide.time[0] - abs(rates.lag)) & (at <= tide.time[-1] + abs(rates.lag))
+    return np.where(inside, value, np.nan)
+
+
+def with_typed_speed(stream: Array, step: int, typed: float) -> tuple[Array, str]:
+    """The day's stream made to agree with a current typed (m/s, no sign) at one step.
+
+    Returns
+    -------
+    The stream and how it was made to agree: "scaled" or "constant" (near slack, where a ratio
+    to the predicted stream would mean nothing).
+    """
+    here, peak = abs(float(stream[step])), float(np.nanmax(np.abs(stream), initial=0.0))
+    if peak > 0.0 and here >= SCALE_FROM * peak:
+        return stream * (typed / here), "scaled"
+    sign = -1.0 if float(stream[step]) < 0.0 else 1.0
+    return np.full_like(stream, sign * typed), "constant"

@@ -1,0 +1,192 @@
+"""Marela, an invented island: sample marks, tides, box. Every value here is made up."""
+
+from __future__ import annotations
+
+import math
+import sqlite3
+
+from ilha.core.tables import HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS
+from ilha.core.units import KG_PER_OZ
+from ilha.store import heads, lines, marks, plastics, rods, tides
+
+PORT = "Cais Velho, Marela"
+DAYS_BACK, DAYS_AHEAD = 4, 40
+_HOUR = 3600.0
+# Invented constants: amplitude m, speed degrees per hour (of the astronomical wave), phase deg.
+_WAVES = ((0.78, 28.9841042, 62.0), (0.27, 30.0, 95.0), (0.16, 28.4397295, 41.0))
+_MEAN = 1.55
+
+_MARKS: list[marks.NewMark] = []
+
+
+def _mark(
+    name: str, kind: str, at: tuple[float, float], depth: float, bottom: str,
+    cover: tuple[str, float], stance: str, cast: float,
+    stream: tuple[float, float, float, float] | None, caution: str,
+) -> None:
+    neap, spring, lag, flood = stream or (None, None, None, None)
+    _MARKS.append(marks.NewMark(
+        name=name, kind=kind, latitude_deg=at[0], longitude_deg=at[1],
+        time_zone="Atlantic/Azores", charted_depth_m=depth, bottom=bottom, cover=cover[0],
+        cover_height_m=cover[1], stance=stance, cast_m=cast, tide_port_id=None,
+        neap_rate_m_s=neap, spring_rate_m_s=spring, slack_lag_min=lag, flood_to_deg=flood,
+        caution=caution,
+    ))
+
+
+_mark("Cais Velho", "harbour", (36.4021, -21.7043), 2.6, "sand", ("weed", 0.3), "kayak", 25.0,
+      (0.30, 0.72, 20.0, 65.0),
+      "Anchor from the bow only; keep out of the ferry's way. Wear a life jacket.")
+_mark("Seba Grande", "flat", (36.4107, -21.6902), -0.3, "grass", ("eelgrass", 0.35), "wading",
+      20.0, (0.10, 0.28, 35.0, 20.0),
+      "Shuffle your feet: rays lie in the grass. The flood fills the gully behind you first.")
+_mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0), "wading", 25.0,
+      (0.35, 0.85, 15.0, 80.0),
+      "The edge of the bar is steep and moves. Leave before the flood covers the middle.")
+_mark("Boca do Porto", "jetty", (36.3989, -21.7168), 6.2, "rock", ("none", 0.0), "dock", 20.0,
+      (0.55, 1.20, 10.0, 85.0),
+      "Wet stone and ships' wash: stand back from the edge, never alone, life jacket on.")
+_mark("Praia Comprida", "surf", (36.3871, -21.7310), 1.4, "sand", ("none", 0.0), "bank", 40.0,
+      (0.08, 0.18, 0.0, 110.0),
+      "Watch for rip currents; wade no deeper than the knee in swell.")
+_mark("Lajinha", "wash", (36.3942, -21.7377), 3.4, "rock", ("kelp", 0.6), "bank", 22.0,
+      (0.12, 0.30, 0.0, 140.0),
+      "Watch a full set of waves before you step down. Never alone; know your way out.")
+_mark("Recife de Fora", "reef", (36.3720, -21.7515), 15.5, "rock", ("none", 0.0), "drifting", 20.0,
+      (0.18, 0.42, 30.0, 60.0),
+      "Open sea: tell someone where you are, and watch the wind against the stream.")
+_mark("Baixa do Norte", "ledge", (36.4390, -21.7250), 18.0, "rock", ("none", 0.0), "anchored", 20.0,
+      None, "No tide table here. Anchor from the bow only; keep a knife at hand for the rope.")
+
+# name, look, family, material, colour, length, body length, width, height (mm), mass g, drag cm²
+_PLASTICS = (
+    ("127 mm straight tail", "jerk", "straight", "plastisol", "sand eel", 127, 104, 14, 16, 10.5, 0),
+    ("178 mm straight tail", "jerk", "straight", "plastisol", "white", 178, 146, 19, 22, 28.0, 0),
+    ("76 mm paddle tail", "paddle", "paddle", "plastisol", "smelt", 76, 60, 11, 15, 5.0, 0),
+    ("102 mm paddle tail", "paddle", "paddle", "plastisol", "mullet", 102, 80, 14, 19, 10.0, 0),
+    ("127 mm paddle tail", "paddle", "paddle", "salted plastisol", "dark back", 127, 100, 17, 23,
+     21.0, 0),
+    ("70 mm stick", "stick", "stick", "elastomer", "clear gold", 70, 70, 10, 10, 4.3, 0),
+    ("100 mm stick", "stick", "stick", "elastomer", "olive", 100, 100, 11, 11, 7.6, 0),
+    ("64 mm curl tail", "curl", "curl", "plastisol", "pink", 64, 40, 11, 12, 3.2, 0),
+    ("90 mm shrimp", "shrimp", "creature", "biodegradable", "shrimp brown", 90, 78, 13, 15, 7.5, 0),
+    ("76 mm craw", "craw", "creature", "plastisol", "rock green", 76, 62, 18, 14, 8.0, 0),
+    ("102 mm bulky with hair", "bulky", "creature", "plastisol", "black", 102, 84, 16, 18, 12.0, 3),
+)
+
+_HOOK_MASS_G = {"#4": 0.3, "#2": 0.45, "#1": 0.55, "1/0": 0.7, "2/0": 0.95, "3/0": 1.3, "4/0": 1.7,
+                "5/0": 2.4, "7/0": 4.2, "9/0": 7.0}
+
+# printed ounces, weighed g (None: as printed), shape, material, hook, keeper, keeper takes mm,
+# place of an inside weight mm, carried
+_HEADS = (
+    (1 / 16, None, "ball", "lead", "#1", "wire barb", 0.0, None, 6),
+    (1 / 10, 3.4, "mushroom", "lead", "1/0", "flat collar", 0.0, None, 4),
+    (1 / 8, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 8),
+    (1 / 8, 3.9, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 5),
+    (1 / 8, None, "buried", "tungsten alloy", "1/0", "screw", 0.0, 12.0, 4),
+    (1 / 8, None, "belly-weighted", "lead", "4/0", "twist lock", 3.0, 36.0, 4),
+    (1 / 6, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 5),
+    (3 / 16, None, "swinging", "lead", "4/0", "screw", 2.0, None, 3),
+    (1 / 4, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 8),
+    (1 / 4, 7.4, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 7),
+    (1 / 4, None, "darter", "lead", "3/0", "lead collar", 0.0, None, 3),
+    (1 / 4, None, "stand-up", "bismuth-tin", "2/0", "lead collar", 0.0, None, 3),
+    (3 / 8, None, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 8),
+    (3 / 8, None, "ball", "lead", "4/0", "lead collar", 0.0, None, 5),
+    (3 / 8, 10.9, "bladed", "lead", "4/0", "lead collar", 0.0, None, 2),
+    (3 / 8, None, "resin", "resin and lead", "5/0", "screw", 2.0, None, 2),
+    (1 / 2, None, "keeled-arrow", "lead", "4/0", "lead collar", 0.0, None, 6),
+    (1 / 2, None, "football", "lead", "3/0", "lead collar", 0.0, None, 2),
+    (5 / 8, 18.3, "bullet", "lead", "4/0", "lead collar", 0.0, None, 4),
+    (3 / 4, None, "bullet", "lead", "5/0", "lead collar", 0.0, None, 4),
+    (1.0, None, "ball", "lead", "5/0", "lead collar", 0.0, None, 4),
+    (1.5, 43.0, "bullet", "lead", "5/0", "lead collar", 0.0, None, 3),
+    (2.0, None, "football", "lead", "7/0", "lead collar", 0.0, None, 2),
+)
+
+_LINES = (("0.11 mm braid", 0.11, 2.7), ("0.15 mm braid", 0.15, 4.5), ("0.19 mm braid", 0.19, 6.8),
+          ("0.24 mm braid", 0.24, 9.1), ("0.28 mm braid", 0.28, 13.6))
+
+# name, least and greatest lure g, effective mass g, reference cast: g, m, line mm, cm²
+_RODS = (("finesse rod, 2.1 m", 3, 14, 7, 8, 32, 0.11, 2.5),
+         ("inshore rod, 2.1 m", 5, 28, 9, 14, 42, 0.19, 2.8),
+         ("surf rod, 2.7 m", 14, 75, 20, 30, 62, 0.28, 3.5))
+
+
+def _height(hours: float) -> float:
+    return _MEAN + sum(
+        a * math.cos(math.radians(speed * hours - phase)) for a, speed, phase in _WAVES
+    )
+
+
+def high_low_waters(from_s: int, to_s: int) -> list[tides.Event]:
+    """High and low waters of the invented port between two instants (s since 1970 UTC)."""
+    step = 600
+    grid = range(from_s - step, to_s + 2 * step, step)
+    found: list[tides.Event] = []
+    values = [_height(t / _HOUR) for t in grid]
+    for i in range(1, len(values) - 1):
+        before, here, after = values[i - 1 : i + 2]
+        if (here - before) * (here - after) > 0.0:
+            # The parabola through three points gives the turn between them.
+            shift = 0.5 * (before - after) / (before - 2.0 * here + after)
+            when = round((grid[i] + shift * step) / 60.0) * 60
+            found.append(tides.Event(
+                time_utc_s=when, kind="high" if here > before else "low",
+                height_m=round(_height(when / _HOUR), 2),
+            ))
+    return found
+
+
+def _load_box(conn: sqlite3.Connection) -> None:
+    for name, look, family, material, colour, length, body, width, height, mass, drag in _PLASTICS:
+        plastics.add(conn, plastics.NewPlastic(
+            name=name, look=look, family=family, material=material, colour=colour,
+            length_mm=length, body_length_mm=body, width_mm=width, height_mm=height, mass_g=mass,
+            density_g_cm3=PLASTIC_MATERIALS[material] / 1000.0, extra_drag_cm2=drag,
+        ))
+    sizes = {hook.size: hook for hook in HOOKS}
+    for oz, weighed, shape, material, size, keeper, takes, weight_x, carried in _HEADS:
+        hook = sizes[size]
+        heads.add(conn, heads.NewHead(
+            printed_oz=oz, mass_g=round(weighed or oz * KG_PER_OZ * 1000.0, 2),
+            weighed=int(weighed is not None), shape=shape, material=material,
+            density_g_cm3=HEAD_MATERIALS[material] / 1000.0, hook_size=size,
+            hook_mass_g=_HOOK_MASS_G[size], hook_gape_mm=hook.gape_mm,
+            hook_straight_mm=hook.straight_mm, hook_wire_mm=hook.wire_mm, hook_measured=0,
+            keeper=keeper, keeper_takes_mm=takes, weight_x_mm=weight_x, extra_drag_cm2=0.0,
+            carried=carried,
+        ))
+    for name, diameter, strength in _LINES:
+        lines.add(conn, lines.NewLine(name=name, diameter_mm=diameter, strength_kg=strength))
+    for name, low, high, effective, mass, distance, line, drag in _RODS:
+        rods.add(conn, rods.NewRod(
+            name=name, lure_min_g=low, lure_max_g=high, effective_mass_g=effective,
+            cast_mass_g=mass, cast_distance_m=distance, cast_line_mm=line, cast_drag_cm2=drag,
+        ))
+
+
+def load(conn: sqlite3.Connection, now_s: int) -> None:
+    """Load Marela into an empty database, and bring its tide table up to ``now_s`` in any case.
+
+    Demo dates follow today, so that the demo is never stale.
+    """
+    conn.execute("BEGIN IMMEDIATE")
+    try:
+        if not marks.listed(conn):
+            port_id = tides.add_port(conn, PORT, neap_range_m=1.0, spring_range_m=2.1)
+            _load_box(conn)
+            for mark in _MARKS:
+                has_tide = mark["neap_rate_m_s"] is not None
+                marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None})
+        for port in tides.ports(conn):
+            if port["name"] == PORT:
+                day = 86400
+                tides.clear_events(conn, port["id"])
+                tides.put_events(conn, port["id"], high_low_waters(
+                    now_s - DAYS_BACK * day, now_s + DAYS_AHEAD * day))
+        conn.execute("COMMIT")
+    except BaseException:
+        conn.execute("ROLLBACK")
+        raise

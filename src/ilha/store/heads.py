@@ -1,0 +1,84 @@
+"""Table ``heads``."""
+
+from __future__ import annotations
+
+import sqlite3
+from typing import TypedDict
+
+
+class NewHead(TypedDict):
+    """One jig head in the box, as stored; ``weighed`` tells a scale's mass from the printed one."""
+
+    printed_oz: float | None
+    mass_g: float
+    weighed: int
+    shape: str
+    material: str
+    density_g_cm3: float
+    hook_size: str
+    hook_mass_g: float
+    hook_gape_mm: float
+    hook_straight_mm: float
+    hook_wire_mm: float
+    hook_measured: int
+    keeper: str
+    keeper_takes_mm: float
+    weight_x_mm: float | None
+    extra_drag_cm2: float
+    carried: int
+
+
+class Head(NewHead):
+    """A row of ``heads``."""
+
+    id: int
+
+
+def listed(conn: sqlite3.Connection) -> list[Head]:
+    """All rows, ordered for showing."""
+    rows = conn.execute(
+        """
+SELECT
+  id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
+  hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
+  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried
+FROM heads
+ORDER BY mass_g, id
+"""
+    )
+    return [Head(**row) for row in rows]
+
+
+def get(conn: sqlite3.Connection, row_id: int) -> Head | None:
+    """One row, None where there is none."""
+    row = conn.execute(
+        """
+SELECT
+  id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
+  hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
+  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried
+FROM heads
+WHERE id = ?
+""",
+        (row_id,),
+    ).fetchone()
+    return None if row is None else Head(**row)
+
+
+def add(conn: sqlite3.Connection, new: NewHead) -> int:
+    """Insert a row; returns its id."""
+    cursor = conn.execute(
+        """
+INSERT INTO heads (
+  printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size, hook_mass_g,
+  hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper, keeper_takes_mm,
+  weight_x_mm, extra_drag_cm2, carried
+) VALUES (
+  :printed_oz, :mass_g, :weighed, :shape, :material, :density_g_cm3, :hook_size,
+  :hook_mass_g, :hook_gape_mm, :hook_straight_mm, :hook_wire_mm, :hook_measured,
+  :keeper, :keeper_takes_mm, :weight_x_mm, :extra_drag_cm2, :carried
+)
+""",
+        new,
+    )
+    return int(cursor.lastrowid or 0)

@@ -1,0 +1,62 @@
+"""Table ``lines``."""
+
+from __future__ import annotations
+
+import sqlite3
+from typing import TypedDict
+
+
+class NewLine(TypedDict):
+    """One line, as stored."""
+
+    name: str
+    diameter_mm: float
+    strength_kg: float
+
+
+class Line(NewLine):
+    """A row of ``lines``."""
+
+    id: int
+
+
+def listed(conn: sqlite3.Connection) -> list[Line]:
+    """All rows, ordered for showing."""
+    rows = conn.execute(
+        """
+SELECT
+  id, name, diameter_mm, strength_kg
+FROM lines
+ORDER BY diameter_mm, id
+"""
+    )
+    return [Line(**row) for row in rows]
+
+
+def get(conn: sqlite3.Connection, row_id: int) -> Line | None:
+    """One row, None where there is none."""
+    row = conn.execute(
+        """
+SELECT
+  id, name, diameter_mm, strength_kg
+FROM lines
+WHERE id = ?
+""",
+        (row_id,),
+    ).fetchone()
+    return None if row is None else Line(**row)
+
+
+def add(conn: sqlite3.Connection, new: NewLine) -> int:
+    """Insert a row; returns its id."""
+    cursor = conn.execute(
+        """
+INSERT INTO lines (
+  name, diameter_mm, strength_kg
+) VALUES (
+  :name, :diameter_mm, :strength_kg
+)
+""",
+        new,
+    )
+    return int(cursor.lastrowid or 0)

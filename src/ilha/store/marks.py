@@ -1,0 +1,84 @@
+"""Table ``marks``."""
+
+from __future__ import annotations
+
+import sqlite3
+from typing import TypedDict
+
+
+class NewMark(TypedDict):
+    """One place to fish, as stored. Depth is charted (below the tide's zero); rates are the peak streams."""
+
+    name: str
+    kind: str
+    latitude_deg: float
+    longitude_deg: float
+    time_zone: str
+    charted_depth_m: float
+    bottom: str
+    cover: str
+    cover_height_m: float
+    stance: str
+    cast_m: float
+    tide_port_id: int | None
+    neap_rate_m_s: float | None
+    spring_rate_m_s: float | None
+    slack_lag_min: float | None
+    flood_to_deg: float | None
+    caution: str
+
+
+class Mark(NewMark):
+    """A row of ``marks``."""
+
+    id: int
+
+
+def listed(conn: sqlite3.Connection) -> list[Mark]:
+    """All rows, ordered for showing."""
+    rows = conn.execute(
+        """
+SELECT
+  id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
+  cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
+  slack_lag_min, flood_to_deg, caution
+FROM marks
+ORDER BY id
+"""
+    )
+    return [Mark(**row) for row in rows]
+
+
+def get(conn: sqlite3.Connection, row_id: int) -> Mark | None:
+    """One row, None where there is none."""
+    row = conn.execute(
+        """
+SELECT
+  id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
+  cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
+  slack_lag_min, flood_to_deg, caution
+FROM marks
+WHERE id = ?
+""",
+        (row_id,),
+    ).fetchone()
+    return None if row is None else Mark(**row)
+
+
+def add(conn: sqlite3.Connection, new: NewMark) -> int:
+    """Insert a row; returns its id."""
+    cursor = conn.execute(
+        """
+INSERT INTO marks (
+  name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
+  cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
+  slack_lag_min, flood_to_deg, caution
+) VALUES (
+  :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
+  :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
+  :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution
+)
+""",
+        new,
+    )
+    return int(cursor.lastrowid or 0)

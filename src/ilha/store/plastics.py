@@ -1,0 +1,75 @@
+"""Table ``plastics``."""
+
+from __future__ import annotations
+
+import sqlite3
+from typing import TypedDict
+
+
+class NewPlastic(TypedDict):
+    """One soft plastic in the box, as stored."""
+
+    name: str
+    family: str
+    look: str
+    material: str
+    colour: str
+    length_mm: float
+    body_length_mm: float
+    width_mm: float
+    height_mm: float
+    mass_g: float
+    density_g_cm3: float
+    extra_drag_cm2: float
+
+
+class Plastic(NewPlastic):
+    """A row of ``plastics``."""
+
+    id: int
+
+
+def listed(conn: sqlite3.Connection) -> list[Plastic]:
+    """All rows, ordered for showing."""
+    rows = conn.execute(
+        """
+SELECT
+  id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2
+FROM plastics
+ORDER BY id
+"""
+    )
+    return [Plastic(**row) for row in rows]
+
+
+def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
+    """One row, None where there is none."""
+    row = conn.execute(
+        """
+SELECT
+  id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2
+FROM plastics
+WHERE id = ?
+""",
+        (row_id,),
+    ).fetchone()
+    return None if row is None else Plastic(**row)
+
+
+def add(conn: sqlite3.Connection, new: NewPlastic) -> int:
+    """Insert a row; returns its id."""
+    cursor = conn.execute(
+        """
+INSERT INTO plastics (
+  name, family, look, material, colour, length_mm, body_length_mm, width_mm, height_mm,
+  mass_g, density_g_cm3, extra_drag_cm2
+) VALUES (
+  :name, :family, :look, :material, :colour, :length_mm, :body_length_mm, :width_mm,
+  :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2
+)
+""",
+        new,
+    )
+    return int(cursor.lastrowid or 0)

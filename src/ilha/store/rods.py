@@ -1,0 +1,71 @@
+"""Table ``rods``."""
+
+from __future__ import annotations
+
+import sqlite3
+from typing import TypedDict
+
+
+class NewRod(TypedDict):
+    """One rod with its rating and a cast it was seen to make, as stored."""
+
+    name: str
+    lure_min_g: float
+    lure_max_g: float
+    effective_mass_g: float
+    cast_mass_g: float
+    cast_distance_m: float
+    cast_line_mm: float
+    cast_drag_cm2: float
+
+
+class Rod(NewRod):
+    """A row of ``rods``."""
+
+    id: int
+
+
+def listed(conn: sqlite3.Connection) -> list[Rod]:
+    """All rows, ordered for showing."""
+    rows = conn.execute(
+        """
+SELECT
+  id, name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
+  cast_line_mm, cast_drag_cm2
+FROM rods
+ORDER BY lure_max_g, id
+"""
+    )
+    return [Rod(**row) for row in rows]
+
+
+def get(conn: sqlite3.Connection, row_id: int) -> Rod | None:
+    """One row, None where there is none."""
+    row = conn.execute(
+        """
+SELECT
+  id, name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
+  cast_line_mm, cast_drag_cm2
+FROM rods
+WHERE id = ?
+""",
+        (row_id,),
+    ).fetchone()
+    return None if row is None else Rod(**row)
+
+
+def add(conn: sqlite3.Connection, new: NewRod) -> int:
+    """Insert a row; returns its id."""
+    cursor = conn.execute(
+        """
+INSERT INTO rods (
+  name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
+  cast_line_mm, cast_drag_cm2
+) VALUES (
+  :name, :lure_min_g, :lure_max_g, :effective_mass_g, :cast_mass_g, :cast_distance_m,
+  :cast_line_mm, :cast_drag_cm2
+)
+""",
+        new,
+    )
+    return int(cursor.lastrowid or 0)

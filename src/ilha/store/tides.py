@@ -1,0 +1,100 @@
+"""Tables ``tide_ports`` and ``tide_events``."""
+
+from __future__ import annotations
+
+import sqlite3
+from collections.abc import Iterable
+from typing import TypedDict
+
+
+class Port(TypedDict):
+    """A place for which high and low waters are known, with its mean ranges."""
+
+    id: int
+    name: str
+    neap_range_m: float
+    spring_range_m: float
+
+
+class Event(TypedDict):
+    """One high or low water: seconds since 1970 UTC, "high" or "low", height above zero."""
+
+    time_utc_s: int
+    kind: str
+    height_m: float
+
+
+def ports(conn: sqlite3.Connection) -> list[Port]:
+    """All ports by name."""
+    rows = conn.execute(
+        "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports ORDER BY name"
+    )
+    return [Port(**row) for row in rows]
+
+
+def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
+    """One port, None where there is none."""
+    row = conn.execute(
+        "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports WHERE id = ?", (port_id,)
+    ).fetchone()
+    return None if row is None else Port(**row)
+
+
+def add_port(
+    conn: sqlite3.Connection, name: str, neap_range_m: float, spring_range_m: float
+) -> int:
+    """Insert a port; returns its id."""
+    cursor = conn.execute(
+        "INSERT INTO tide_ports (name, neap_range_m, spring_range_m) VALUES (?, ?, ?)",
+        (name, neap_range_m, spring_range_m),
+    )
+    return int(cursor.lastrowid or 0)
+
+
+def put_events(conn: sqlite3.Connection, port_id: int, events: Iterable[Event]) -> None:
+    """Store high and low waters; one that is there at the same second is replaced."""
+    conn.executemany(
+        """
+INSERT INTO tide_events (port_id, time_utc_s, kind, height_m)
+VALUES (:port_id, :time_utc_s, :kind, :height_m)
+ON CONFLICT (port_id, time_utc_s) DO UPDATE SET kind = excluded.kind, height_m = excluded.height_m
+""",
+        [{"port_id": port_id, **event} for event in events],
+    )
+
+
+def clear_events(conn: sqlite3.Connection, port_id: int) -> None:
+    """Forget a port's high and low waters."""
+    conn.execute("DELETE FROM tide_events WHERE port_id = ?", (port_id,))
+
+
+def events_around(
+    conn: sqlite3.Connection, port_id: int, from_s: int, to_s: int
+) -> list[Event]:
+    """Events of a span of time with the last one before and the first one after it, by time."""
+    rows = conn.execute(
+        """
+SELECT time_utc_s, kind, height_m
+FROM tide_events
+WHERE port_id = :port_id
+  AND time_utc_s >= coalesce(
+    (SELECT max(time_utc_s) FROM tide_events WHERE port_id = :port_id AND time_utc_s <= :from_s),
+    :from_s)
+  AND time_utc_s <= coalesce(
+    (SELECT min(time_utc_s) FROM tide_events WHERE port_id = :port_id AND time_utc_s >= :to_s),
+    :to_s)
+ORDER BY time_utc_s
+""",
+        {"port_id": port_id, "from_s": from_s, "to_s": to_s},
+    )
+    return [Event(**row) for row in rows]
+
+
+def reach(conn: sqlite3.Connection, port_id: int) -> tuple[int, int] | None:
+    """First and last event of a port, s UTC; None where it has none."""
+    row = conn.execute(
+        "SELECT min(time_utc_s) AS first_s, max(time_utc_s) AS last_s FROM tide_events"
+        " WHERE port_id = ?",
+        (port_id,),
+    ).fetchone()
+    return None if row["first_s"] is None else (int(row["first_s"]), int(row["last_s"]))

@@ -1,0 +1,84 @@
+"""The application factory."""
+
+from __future__ import annotations
+
+import mimetypes
+from pathlib import Path
+
+from flask import Flask, Response, request, send_from_directory
+from flask_compress import Compress
+from werkzeug.exceptions import NotFound
+
+from ilha.store import db
+from ilha.web import database, day, errors, fit, resources, security
+from ilha.web.errors import problem
+
+DIST = Path(__file__).parent / "dist"
+_YEAR = 365 * 24 * 3600
+
+
+def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None = None) -> Flask:
+    """The web application over one database, which is migrated first.
+
+    Parameters
+    ----------
+    database_path : SQLite file. dist : folder of the built interface.
+    now_s : a fixed "now" (s since 1970 UTC) for tests; None is the clock.
+    """
+    mimetypes.add_type("application/manifest+json", ".webmanifest")
+    mimetypes.add_type("font/woff2", ".woff2")
+    app = Flask("ilha", static_folder=None)
+    app.config.update(
+        DATABASE=str(database_path), NOW=now_s, MAX_CONTENT_LENGTH=1 << 20,
+        COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/javascript",
+                            "application/json", "image/svg+xml", "application/manifest+json"],
+        COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
+        COMPRESS_STREAMS=True,
+    )
+    conn = db.connect(database_path)
+    try:
+        db.migrate(conn)
+    finally:
+        conn.close()
+    security.register(app)
+    errors.register(app)
+    database.register(app)
+    for module in (resources, day, fit):
+        app.register_blueprint(module.bp)
+    Compress(app)
+    _serve_interface(app, dist)
+    return app
+
+
+def _serve_interface(app: Flask, dist: Path) -> None:
+    def page(name: str, kept_s: int | None) -> Response:
+        response = send_from_directory(dist, name)
+        if kept_s is None:
+            response.cache_control.no_cache = True
+        else:
+            response.cache_control.public = True
+            response.cache_control.max_age = kept_s
+            response.cache_control.immutable = True
+        return response
+
+    @app.get("/assets/<path:name>")
+    def assets(name: str) -> Response:
+        # Vite puts a hash of the content in these names: they never change.
+        return page(name, _YEAR)
+
+    @app.get("/")
+    def index() -> Response:
+        return page("index.html", None)
+
+    # The single page answers every view's address. A catch-all route would turn 405 into 404.
+    @app.errorhandler(404)
+    def view(error: NotFound) -> Response:
+        path = request.path
+        if path.startswith(("/api/", "/assets/")) or request.method not in ("GET", "HEAD"):
+            return problem(404, "not-found", f"There is nothing at {path}.")
+        if "." in path.rsplit("/", 1)[1]:
+            try:
+                return page(path.lstrip("/"), None)
+            except NotFound:
+                return problem(404, "not-found", f"There is nothing at {path}.")
+        return page("index.html", None)

@@ -1,0 +1,71 @@
+"""Rows of the store to objects of the core (grams and millimetres to SI) and numbers to JSON."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from ilha.core import rig
+from ilha.core.cast import Rod
+from ilha.core.errors import Array
+from ilha.core.tide import HighLow, StreamRates
+from ilha.core.units import si
+from ilha.store.heads import Head
+from ilha.store.marks import Mark
+from ilha.store.plastics import Plastic
+from ilha.store.rods import Rod as RodRow
+from ilha.store.tides import Event, Port
+
+
+def core_plastic(row: Plastic) -> rig.Plastic:
+    return rig.Plastic(
+        si(row["length_mm"], 1), si(row["width_mm"], 1), si(row["height_mm"], 1),
+        si(row["mass_g"], 1), row["density_g_cm3"] * 1000.0, row["family"],
+        row["extra_drag_cm2"] * 1e-4, row["name"],
+    )
+
+
+def core_head(row: Head) -> rig.Head:
+    return rig.Head(
+        id=str(row["id"]), mass=si(row["mass_g"], 1), density=row["density_g_cm3"] * 1000.0,
+        shape=row["shape"], hook_mass=si(row["hook_mass_g"], 1),
+        hook_gape=si(row["hook_gape_mm"], 1), hook_wire=si(row["hook_wire_mm"], 1),
+        weight_x=None if row["weight_x_mm"] is None else si(row["weight_x_mm"], 1),
+        extra_drag=row["extra_drag_cm2"] * 1e-4,
+    )
+
+
+def core_rod(row: RodRow) -> Rod:
+    return Rod(
+        si(row["lure_min_g"], 1), si(row["lure_max_g"], 1), si(row["effective_mass_g"], 1),
+        si(row["cast_mass_g"], 1), row["cast_distance_m"], si(row["cast_line_mm"], 1),
+        row["cast_drag_cm2"] * 1e-4,
+    )
+
+
+def core_tide(events: list[Event]) -> HighLow:
+    return HighLow(
+        np.array([e["time_utc_s"] for e in events], dtype=float),
+        np.array([e["height_m"] for e in events], dtype=float),
+    )
+
+
+def core_rates(mark: Mark, port: Port) -> StreamRates:
+    return StreamRates(
+        mark["neap_rate_m_s"] or 0.0, mark["spring_rate_m_s"] or 0.0, port["neap_range_m"],
+        port["spring_range_m"], (mark["slack_lag_min"] or 0.0) * 60.0,
+    )
+
+
+def rounded(value: Array, digits: int) -> list[Any]:
+    """Nested lists rounded to ``digits`` decimals, None for what is not a number."""
+    # Python's float repr of a rounded float64 is short; the JSON stays small.
+    whole = np.round(np.asarray(value, dtype=float), digits)
+    return np.where(np.isfinite(whole), whole, None).tolist()  # type: ignore[no-any-return]
+
+
+def one(value: Array | float, digits: int) -> float | None:
+    """A rounded number, None where it is none."""
+    number = float(np.asarray(value).ravel()[0])
+    return round(number, digits) if np.isfinite(number) else None

@@ -1,0 +1,65 @@
+"""The one place that turns errors into problem+json (RFC 9457)."""
+
+from __future__ import annotations
+
+import json
+import logging
+
+from flask import Flask, Response
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from ilha.core.errors import DomainError
+from ilha.formats.fields import FieldError, first_error
+
+log = logging.getLogger("ilha")
+
+
+class NotFound(LookupError):
+    """A row that the request names and the store does not have."""
+
+    def __init__(self, field: str, what: str, row_id: int) -> None:
+        self.field = field
+        super().__init__(f"`{field}`: there is no {what} {row_id}: choose another")
+
+
+def problem(status: int, code: str, message: str, field: str | None = None) -> Response:
+    """A problem+json response."""
+    body = {"type": "about:blank", "title": code, "status": status, "code": code,
+            "field": field, "message": message}
+    return Response(json.dumps(body), status, mimetype="application/problem+json")
+
+
+def register(app: Flask) -> None:
+    """Hook the handlers into ``app``."""
+
+    @app.errorhandler(DomainError)
+    def out_of_range(error: DomainError) -> Response:
+        return problem(422, "out-of-range", str(error), error.field)
+
+    @app.errorhandler(FieldError)
+    def bad_field(error: FieldError) -> Response:
+        return problem(422, "bad-field", str(error), error.field)
+
+    @app.errorhandler(ValidationError)
+    def invalid(error: ValidationError) -> Response:
+        first = first_error(error)
+        return problem(422, "bad-field", str(first), first.field)
+
+    @app.errorhandler(NotFound)
+    def missing(error: NotFound) -> Response:
+        return problem(404, "not-found", str(error), error.field)
+
+    @app.errorhandler(HTTPException)
+    def http(error: HTTPException) -> Response:
+        code = (error.name or "error").lower().replace(" ", "-")
+        response = problem(error.code or 500, code, error.description or code)
+        for name, value in error.get_headers():
+            if name in ("Allow", "Retry-After"):
+                response.headers[name] = value
+        return response
+
+    @app.errorhandler(Exception)
+    def unexpected(error: Exception) -> Response:
+        log.exception("unexpected error", exc_info=error)
+        return problem(500, "unexpected", "Ilha met an error of its own; nothing saved is lost.")

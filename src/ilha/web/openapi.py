@@ -1,0 +1,96 @@
+"""The OpenAPI 3.1 document, assembled from the payloads."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+from pydantic.json_schema import models_json_schema
+
+from ilha import __version__
+from ilha.web import payloads as p
+
+
+@dataclass(frozen=True)
+class Route:
+    """One operation: what it takes and gives."""
+
+    method: str
+    path: str
+    summary: str
+    answer: type[BaseModel]
+    query: type[BaseModel] | None = None
+    body: type[BaseModel] | None = None
+
+
+ROUTES = (
+    Route("get", "/api/health", "Whether the server is there", p.Health),
+    Route("get", "/api/marks", "All marks", p.Marks),
+    Route("get", "/api/box", "Plastics, heads, lines and rods", p.Box),
+    Route("get", "/api/reference", "Schools and stances", p.Reference),
+    Route("get", "/api/settings", "What was chosen last", p.Settings),
+    Route("put", "/api/settings", "Save what is chosen", p.Settings, body=p.Settings),
+    Route("get", "/api/day", "Every head through one day at one mark", p.DayBoard,
+          query=p.DayQuestion),
+    Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
+)
+
+
+def _ref(model: type[BaseModel]) -> dict[str, str]:
+    return {"$ref": f"#/components/schemas/{model.__name__}"}
+
+
+def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
+    schema = model.model_json_schema()
+    needed = set(schema.get("required", ()))
+    out = []
+    for name, part in schema["properties"].items():
+        part = {k: v for k, v in part.items() if k != "title"}
+        if "anyOf" in part:
+            # A query has no null: a value that is left out is none.
+            kinds = [kind for kind in part.pop("anyOf") if kind != {"type": "null"}]
+            part.update(kinds[0])
+            part.pop("default", None)
+        out.append({"name": name, "in": "query", "required": name in needed, "schema": part})
+    return out
+
+
+def _operation(route: Route) -> dict[str, Any]:
+    problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
+    out: dict[str, Any] = {
+        "summary": route.summary,
+        "operationId": f"{route.method}_{route.path.rsplit('/', 1)[1]}",
+        "responses": {
+            "200": {"description": "the answer",
+                    "content": {"application/json": {"schema": _ref(route.answer)}}},
+            "default": {"description": "a problem", "content": problems},
+        },
+    }
+    if route.query is not None:
+        out["parameters"] = _query(route.query)
+    if route.body is not None:
+        out["requestBody"] = {
+            "required": True, "content": {"application/json": {"schema": _ref(route.body)}},
+        }
+    return out
+
+
+def document() -> dict[str, Any]:
+    """The whole document as a JSON object."""
+    models: list[type[BaseModel]] = [p.Problem, *(r.answer for r in ROUTES),
+                                     *(r.body for r in ROUTES if r.body is not None)]
+    _, schemas = models_json_schema(
+        [(model, "serialization") for model in dict.fromkeys(models)],
+        ref_template="#/components/schemas/{model}",
+    )
+    paths: dict[str, dict[str, Any]] = {}
+    for route in ROUTES:
+        paths.setdefault(route.path, {})[route.method] = _operation(route)
+    return {
+        "openapi": "3.1.0",
+        "info": {"title": "Ilha", "version": __version__,
+                 "description": "Reads and writes of the Ilha application on this machine."},
+        "paths": paths,
+        "components": {"schemas": schemas["$defs"]},
+    }

@@ -1,0 +1,80 @@
+"""Plain resources: health, marks, box, reference, settings."""
+
+from __future__ import annotations
+
+from flask import Blueprint, Response, current_app, request
+
+from ilha import __version__
+from ilha.core.schools import SCHOOLS
+from ilha.core.tables import STANCES
+from ilha.formats.fields import FieldError
+from ilha.store import heads, lines, marks, plastics, rods, settings
+from ilha.web.database import connection
+from ilha.web.payloads import (
+    Box,
+    Health,
+    Marks,
+    Reference,
+    SchoolNote,
+    Settings,
+    StanceNote,
+)
+
+bp = Blueprint("resources", __name__, url_prefix="/api")
+
+
+def answer(payload: Health | Marks | Box | Reference | Settings) -> Response:
+    """A payload as JSON, to be asked for again each time but with an ETag."""
+    response = Response(payload.model_dump_json(), mimetype="application/json")
+    response.cache_control.no_cache = True
+    response.add_etag()
+    return response.make_conditional(request)
+
+
+@bp.get("/health")
+def health() -> Response:
+    return answer(Health(ok=True, version=__version__))
+
+
+@bp.get("/marks")
+def all_marks() -> Response:
+    return answer(Marks.model_validate({"marks": marks.listed(connection())}))
+
+
+@bp.get("/box")
+def box() -> Response:
+    conn = connection()
+    return answer(Box.model_validate({
+        "plastics": plastics.listed(conn), "heads": heads.listed(conn),
+        "lines": lines.listed(conn), "rods": rods.listed(conn),
+    }))
+
+
+@bp.get("/reference")
+def reference() -> Response:
+    return answer(Reference(
+        schools=[SchoolNote.model_validate({
+            "key": s.key, "name": s.name, "says": s.says, "scope_limit": s.scope_limit,
+            "hangs_count": s.hangs_count,
+        }) for s in SCHOOLS.values()],
+        stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
+    ))
+
+
+@bp.get("/settings")
+def get_settings() -> Response:
+    return answer(Settings.model_validate(settings.get(connection())))
+
+
+@bp.put("/settings")
+def put_settings() -> Response:
+    new = Settings.model_validate_json(request.get_data())
+    conn = connection()
+    for field, module in (("mark_id", marks), ("plastic_id", plastics), ("line_id", lines),
+                          ("rod_id", rods)):
+        wanted = getattr(new, field)
+        if wanted is not None and module.get(conn, wanted) is None:  # type: ignore[attr-defined]
+            raise FieldError(field, f"`{field}`: there is no {wanted} in the box: choose another")
+    settings.put(conn, settings.Settings(**new.model_dump()))
+    current_app.logger.info("settings saved")
+    return answer(new)

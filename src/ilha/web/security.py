@@ -1,0 +1,53 @@
+"""Headers on every response; hosts and origins that are not ours are refused."""
+
+from __future__ import annotations
+
+from urllib.parse import urlsplit
+
+from flask import Flask, Response, request
+
+from ilha.web.errors import problem
+
+HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
+CSP = "; ".join((
+    "default-src 'self'", "script-src 'self'", "style-src 'self'", "img-src 'self' data:",
+    "font-src 'self'", "connect-src 'self'", "worker-src 'self'", "manifest-src 'self'",
+    "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+))
+HEADERS = {
+    "Content-Security-Policy": CSP,
+    "X-Content-Type-Options": "nosniff",
+    "X-Frame-Options": "DENY",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
+}
+_READS = frozenset({"GET", "HEAD", "OPTIONS"})
+
+
+def _hostname(host: str) -> str:
+    return host.rsplit(":", 1)[0] if not host.endswith("]") else host
+
+
+def register(app: Flask) -> None:
+    """Hook the checks and headers into ``app``."""
+
+    @app.before_request
+    def refuse_strangers() -> Response | None:
+        # A page elsewhere could point a name of its own at this machine (DNS rebinding).
+        if _hostname(request.host) not in HOSTS:
+            return problem(421, "unknown-host", "Ilha answers on 127.0.0.1 only.")
+        if request.method not in _READS:
+            origin = request.headers.get("Origin")
+            site = request.headers.get("Sec-Fetch-Site", "same-origin")
+            foreign = origin is not None and urlsplit(origin).netloc != request.host
+            if foreign or site not in ("same-origin", "none"):
+                return problem(403, "foreign-origin", "Writes from another site are refused.")
+        return None
+
+    @app.after_request
+    def add_headers(response: Response) -> Response:
+        for name, value in HEADERS.items():
+            response.headers.setdefault(name, value)
+        return response

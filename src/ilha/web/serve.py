@@ -1,0 +1,59 @@
+"""The production server: waitress on this machine's own address."""
+
+from __future__ import annotations
+
+import signal
+import sys
+import time
+from pathlib import Path
+from types import FrameType
+
+from waitress.server import create_server
+
+from ilha.store import db
+from ilha.web.app import DIST, create_app
+
+HOST = "127.0.0.1"
+
+
+def _stop(signum: int, frame: FrameType | None) -> None:
+    raise KeyboardInterrupt
+
+
+def serve(database: Path, *, port: int, demo: bool) -> int:
+    """Serve until interrupted; returns the exit code.
+
+    With ``demo`` the Marela sample data is loaded into an empty database and its tide table is
+    brought up to today.
+    """
+    if not (DIST / "index.html").exists():
+        print("The interface is not built: run `make build` first.", file=sys.stderr)
+        return 1
+    database.parent.mkdir(parents=True, exist_ok=True)
+    app = create_app(database)
+    if demo:
+        from ilha.demo import marela
+
+        conn = db.connect(database)
+        try:
+            marela.load(conn, int(time.time()))
+        finally:
+            conn.close()
+    try:
+        server = create_server(app, host=HOST, port=port, threads=4, ident=None,
+                               clear_untrusted_proxy_headers=True)
+    except OSError as error:
+        print(f"Port {port} cannot be used ({error.strerror}): choose another with --port.",
+              file=sys.stderr)
+        return 1
+    # Started with & from a shell a process ignores SIGINT; TERM and INT both end it cleanly.
+    signal.signal(signal.SIGTERM, _stop)
+    signal.signal(signal.SIGINT, _stop)
+    print(f"Ilha is at http://{HOST}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
+    try:
+        server.run()
+    except KeyboardInterrupt:
+        pass
+    finally:
+        server.close()
+    return 0
