@@ -324,6 +324,11 @@ export interface components {
             package_g: number;
             /** Scope */
             scope: (number | null)[];
+            /**
+             * Span M
+             * @description rod tip to rig along the current
+             */
+            span_m: (number | null)[];
             /** Verdict */
             verdict: (number | null)[];
             /** Wet Weight N */
@@ -678,9 +683,10 @@ export interface operations {
                 wind_m_s?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
-                typed_step?: number;
                 typed_depth_m?: number;
+                typed_depth_step?: number;
                 typed_speed_m_s?: number;
+                typed_speed_step?: number;
                 every_head?: boolean;
             };
             header?: never;

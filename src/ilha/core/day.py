@@ -23,11 +23,12 @@ SPAN_SHOWN = 150.0
 
 @dataclass(frozen=True)
 class Typed:
-    """What the angler typed at one step, in place of what is predicted; None where nothing."""
+    """What the angler typed, and at which step, in place of what is predicted; None: nothing."""
 
-    step: int = 0
     depth: float | None = None
+    depth_step: int = 0
     speed: float | None = None
+    speed_step: int = 0
 
 
 @dataclass(frozen=True)
@@ -74,13 +75,13 @@ def tideway(
     depth = charted_depth + height
     depth_from = "charted" if tide is None else "predicted"
     if typed.depth is not None:
-        depth, depth_from = depth + (typed.depth - depth[typed.step]), "typed"
+        depth, depth_from = depth + (typed.depth - depth[typed.depth_step]), "typed"
     if tide is not None and rates is not None:
         stream, speed_from = stream_at(tide, rates, times), "predicted"
         # The lag may leave the ends of the table without a slack before them.
         stream = np.nan_to_num(stream, nan=0.0)
         if typed.speed is not None:
-            stream, speed_from = with_typed_speed(stream, typed.step, typed.speed)
+            stream, speed_from = with_typed_speed(stream, typed.speed_step, typed.speed)
     elif typed.speed is not None:
         stream, speed_from = zero + typed.speed, "constant"
     else:

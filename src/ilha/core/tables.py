@@ -37,6 +37,7 @@ class Shape:
     inside: bool = False
     below: bool = False
     foot: bool = False
+    weedless: bool = False
 
 
 @dataclass(frozen=True)

@@ -64,7 +64,7 @@ def _serve_interface(app: Flask, dist: Path) -> None:
     @app.get("/assets/<path:name>")
     def assets(name: str) -> Response:
         # Vite puts a hash of the content in these names: they never change.
-        return page(name, _YEAR)
+        return page(f"assets/{name}", _YEAR)
 
     @app.get("/")
     def index() -> Response:

@@ -20,7 +20,7 @@ from ilha.core.day import Day, Typed, day, tideway
 from ilha.core.errors import Array, DomainError
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.flow import speed_at
-from ilha.core.tables import STANCES
+from ilha.core.tables import SHAPES, STANCES
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
@@ -98,6 +98,9 @@ def _tide(mark: marks.Mark, span: Span) -> tuple[HighLow | None, StreamRates | N
 
 
 def _fits(plastic: plastics.Plastic, row: heads.Head) -> str:
+    """The verdict on a head's hook threaded straight; "weedless" for those that never are."""
+    if SHAPES[row["shape"]].weedless:
+        return "weedless"
     height = plastic["height_mm"]
     fit = fit_hooks(
         np.array([si(row["hook_straight_mm"], 1)]), np.array([si(row["hook_gape_mm"], 1)]),
@@ -114,9 +117,6 @@ def get_day() -> Response:
     plastic = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(lines.get, asked.line_id, "line_id", "line")
     rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
-    if asked.typed_step >= STEPS:
-        raise FieldError("typed_step", f"`typed_step` must be below {STEPS}: it counts the day's"
-                                       " ten-minute steps")
     now_s = float(current_app.config.get("NOW") or time.time())
     span = span_of(asked.date, mark["time_zone"], now_s)
     tide, rates, events = _tide(mark, span)
@@ -131,7 +131,8 @@ def get_day() -> Response:
         raise DomainError("flow.surface_speed_m_s", "must be at least 0 m/s",
                           asked.typed_speed_m_s, "m/s", "enter the current at the surface")
     way = tideway(span.times, mark["charted_depth_m"], tide, rates,
-                  Typed(asked.typed_step, asked.typed_depth_m, asked.typed_speed_m_s))
+                  Typed(asked.typed_depth_m, asked.typed_depth_step, asked.typed_speed_m_s,
+                        asked.typed_speed_step))
     cond = Conditions(
         depth=way.depth, surface_speed=way.stream, line_diameter=si(line["diameter_mm"], 1),
         temperature_c=asked.temperature_c, salinity=asked.practical_salinity, wind=asked.wind_m_s,
@@ -241,7 +242,7 @@ def _columns(b: Board) -> dict[str, tuple[Array, int]]:
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.fall.count, 2),
         "middle_s": (b.fall.middle, 2), "zone_s": (b.fall.zone, 2), "lead_m": (b.fall.drift, 2),
         "scope": (b.holds.scope[1], 3), "line_out_m": (b.holds.line_out[1], 2),
-        "line_out_high_m": (b.holds.line_out[2], 2), "window_low_m_s": (b.window_low, 3),
+        "span_m": (b.holds.span[1], 2), "line_out_high_m": (b.holds.line_out[2], 2), "window_low_m_s": (b.window_low, 3),
         "window_high_m_s": (b.window_high, 3), "minimum_mass_g": (b.least_mass * 1e3, 2),
         "zone_share": (b.retrieve.zone_share, 3),
     }

@@ -177,9 +177,10 @@ class DayQuestion(Payload):
     wind_m_s: float = 3.0
     temperature_c: float = 18.0
     practical_salinity: float = 35.0
-    typed_step: int = Field(0, ge=0, description="step at which typed values hold")
     typed_depth_m: float | None = None
+    typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
     typed_speed_m_s: float | None = None
+    typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
     every_head: bool = Field(False, description="also heads whose hook does not fit the plastic")
 
 
@@ -216,6 +217,7 @@ class HeadDay(Payload):
     lead_m: list[float | None]
     scope: list[float | None]
     line_out_m: list[float | None]
+    span_m: list[float | None] = Field(description="rod tip to rig along the current")
     line_out_high_m: list[float | None]
     window_low_m_s: list[float | None]
     window_high_m_s: list[float | None]

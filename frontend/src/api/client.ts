@@ -1,0 +1,56 @@
+// One client, one kind of error, one way to keep answers.
+import { QueryClient } from "@tanstack/react-query";
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export const client = createClient<paths>({ baseUrl: "" });
+
+/** What the server said was wrong, with the field at fault. */
+export class Refused extends Error {
+  readonly field: string | null;
+  readonly status: number;
+
+  constructor(problem: components["schemas"]["Problem"]) {
+    super(problem.message);
+    this.field = problem.field ?? null;
+    this.status = problem.status;
+  }
+}
+
+/** The server could not be reached. What was typed and shown stays. */
+export class Away extends Error {}
+
+interface Answer<T> {
+  data?: T;
+  error?: components["schemas"]["Problem"];
+}
+
+export async function unwrap<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let got: Answer<T>;
+  try {
+    got = await answer;
+  } catch {
+    throw new Away("Ilha's server does not answer.");
+  }
+  if (got.data !== undefined) return got.data;
+  if (got.error && typeof got.error === "object" && "message" in got.error) {
+    throw new Refused(got.error);
+  }
+  throw new Away("Ilha's server does not answer.");
+}
+
+export function makeQueryClient(): QueryClient {
+  return new QueryClient({
+    defaultOptions: {
+      queries: {
+        staleTime: 60_000,
+        gcTime: 30 * 60_000,
+        networkMode: "always",
+        refetchOnWindowFocus: false,
+        retry: (count, error) => error instanceof Away && count < 1,
+        retryDelay: 400,
+      },
+      mutations: { networkMode: "always", retry: 0 },
+    },
+  });
+}

@@ -1,0 +1,145 @@
+// The shell: name, views, units, keys.
+import { QueryClientProvider } from "@tanstack/react-query";
+import { Suspense, lazy, useEffect, useMemo, useState, type ReactNode } from "react";
+import { Dropdown, Form, Modal } from "react-bootstrap";
+import { ErrorBoundary } from "./ui/error-boundary";
+import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
+import { makeQueryClient } from "./api/client";
+import type { Settings } from "./api/types";
+import { KEY_HELP, useGoKeys, useKeys } from "./ui/keys";
+import { QuestionProvider, useQuestion } from "./ui/question";
+import { DayView } from "./views/day/day-view";
+
+const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));
+const queries = makeQueryClient();
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <BrowserRouter>
+        <ErrorBoundary>
+          <Suspense fallback={<p className="waiting" role="status">Opening the box …</p>}>
+            <QuestionProvider>
+              <Shell>
+                <Suspense fallback={<p className="waiting" role="status">Opening …</p>}>
+                  <Routes>
+                    <Route path="/" element={<DayView />} />
+                    <Route path="/bench" element={<BenchView />} />
+                    <Route path="*" element={<Navigate to="/" replace />} />
+                  </Routes>
+                </Suspense>
+              </Shell>
+            </QuestionProvider>
+          </Suspense>
+        </ErrorBoundary>
+      </BrowserRouter>
+    </QueryClientProvider>
+  );
+}
+
+function Shell({ children }: { children: ReactNode }) {
+  const [help, setHelp] = useState(false);
+  const go = useNavigate();
+  const { settings } = useQuestion();
+  useEffect(() => {
+    document.documentElement.dataset.sheet = settings.sheet;
+  }, [settings.sheet]);
+  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench") }), [go]));
+  useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
+  return (
+    <>
+      <a className="skip" href="#view">to the view</a>
+      <header className="top">
+        <span className="name">Ilha</span>
+        <Views />
+        <div className="top-right">
+          <UnitsMenu />
+          <SheetSwitch />
+          <button type="button" aria-label="keys" onClick={() => setHelp(true)}>?</button>
+        </div>
+      </header>
+      <main id="view">{children}</main>
+      <KeyHelp show={help} onHide={() => setHelp(false)} />
+    </>
+  );
+}
+
+function Views() {
+  return (
+    <nav className="views" aria-label="views">
+      <NavLink to="/" end>Day</NavLink>
+      <NavLink to="/bench">Bench</NavLink>
+    </nav>
+  );
+}
+
+const UNITS: { key: keyof Settings; label: string; options: string[] }[] = [
+  { key: "head_unit", label: "Heads", options: ["oz", "g"] },
+  { key: "depth_unit", label: "Depths and lengths", options: ["m", "ft"] },
+  { key: "speed_unit", label: "Speeds", options: ["m/s", "kn"] },
+  { key: "small_unit", label: "Bench", options: ["mm", "in"] },
+  { key: "temperature_unit", label: "Temperature", options: ["°C", "°F"] },
+];
+
+const METRIC = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C" } as const;
+const IMPERIAL = { head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F" } as const;
+
+function UnitsMenu() {
+  const { settings, choose } = useQuestion();
+  return (
+    <Dropdown align="end" autoClose="outside">
+      <Dropdown.Toggle as="button" type="button" className="units-toggle" aria-label={`units: ${settings.depth_unit}, ${settings.head_unit}`}>
+        {settings.depth_unit === "m" ? "metres" : "feet"} · {settings.head_unit === "oz" ? "ounces" : "grams"}
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        {UNITS.map(({ key, label, options }) => (
+          <fieldset key={key} className="unit-row">
+            <legend>{label}</legend>
+            {options.map((option) => (
+              <Form.Check
+                key={option} inline type="radio" name={key} id={`${key}-${option}`} label={option}
+                checked={settings[key] === option}
+                onChange={() => choose({ [key]: option } as Partial<Settings>)}
+              />
+            ))}
+          </fieldset>
+        ))}
+        <div className="unit-row">
+          <button type="button" className="plain" onClick={() => choose(METRIC)}>all metric</button>{" "}
+          <button type="button" className="plain" onClick={() => choose(IMPERIAL)}>all imperial</button>
+        </div>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+}
+
+function SheetSwitch() {
+  const { settings, choose } = useQuestion();
+  const dark = settings.sheet === "dark";
+  return (
+    <button type="button" aria-pressed={dark} aria-label="dark sheet"
+            onClick={() => choose({ sheet: dark ? "daylight" : "dark" })}>
+      {dark ? "dark" : "daylight"}
+    </button>
+  );
+}
+
+function KeyHelp({ show, onHide }: { show: boolean; onHide: () => void }) {
+  return (
+    <Modal show={show} onHide={onHide} aria-labelledby="keys-title" centered>
+      <Modal.Header closeButton><Modal.Title as="h2" id="keys-title">Keys</Modal.Title></Modal.Header>
+      <Modal.Body>
+        <dl className="keys">
+          {KEY_HELP.map(([keys, what]) => (
+            <div key={keys}><dt>{keys}</dt><dd>{what}</dd></div>
+          ))}
+        </dl>
+        <p className="sheet-note">
+          In the sentence: <span className="fact-typed">underlined twice</span> was typed,{" "}
+          <span className="fact-predicted">once</span> is chosen or predicted,{" "}
+          <span className="fact-assumed">dotted</span> is assumed.
+        </p>
+      </Modal.Body>
+    </Modal>
+  );
+}

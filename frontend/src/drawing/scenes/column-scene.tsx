@@ -1,0 +1,255 @@
+// The water column of one mark at one moment, to scale: owns its <svg>, view box and y-flip.
+import { memo, useMemo } from "react";
+import type { DayBoard, Mark, Plastic } from "../../api/types";
+import { length, rangeText, speed, text, type Units } from "../../ui/units";
+import { useSize } from "../../ui/use-size";
+import type { Frame, HeadFrame } from "../../views/day/frame";
+import {
+  depthMarks, fallTicks, lineShape, makeView, tickEvery, type Shape, type View,
+} from "../geometry/column";
+import { smooth } from "../geometry/path";
+import { Angler } from "../shapes/angler";
+import { Bottom } from "../shapes/bottom";
+import { Lure } from "../shapes/lure";
+
+const GROUND = 38;
+const MARGIN = 0.55;
+
+export interface ColumnProps {
+  board: DayBoard;
+  frame: Frame;
+  mark: Mark;
+  plastic: Plastic;
+  units: Units;
+  zone: [number, number];
+  chosen: HeadFrame | undefined;
+  compared: HeadFrame | undefined;
+  name: (head: HeadFrame) => string;
+}
+
+export function ColumnScene(props: ColumnProps) {
+  const { board, frame, chosen, compared, units } = props;
+  const [ref, [width, height]] = useSize<HTMLDivElement>([800, 420]);
+  const deepest = useMemo(
+    () => Math.max(...board.depth_m.filter((_, i) => board.wet[i]), 0.3), [board]);
+  const scale = (height - GROUND) / (deepest + board.tip_height_m + MARGIN);
+  const reach = width / scale;
+  const shape = (head: HeadFrame | undefined): Shape | null =>
+    head && head.line.length > 0
+      ? lineShape(head.line, frame.depth, board.tip_height_m, head.span, reach * 0.6)
+      : null;
+  const main = shape(chosen);
+  const ghost = compared && compared.id !== chosen?.id ? shape(compared) : null;
+  // The mark stands in the middle or, when the line is long, farther right, so that the rod stays
+  // in the picture as long as it can.
+  const need = main ? (main.rig[0] + 3.6) * scale : 0;
+  const markX = Math.min(0.78 * width, Math.max(0.5 * width, need));
+  const view = useMemo(
+    () => makeView(width, height, scale, markX, GROUND), [width, height, scale, markX]);
+  const still = useMemo(
+    () => makeView(width, height, scale, 0, GROUND), [width, height, scale]);
+  const tipX = main ? -main.rig[0] : -reach / 3;
+  return (
+    <div ref={ref} className="column-frame">
+      <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-labelledby="column-title">
+        <title id="column-title">{titleOf(props)}</title>
+        <Water view={still} depth={frame.depth} />
+        <Zone view={still} zone={props.zone} depth={frame.depth} units={units} />
+        <Bottom view={still} bottom={props.mark.bottom} cover={props.mark.cover}
+                coverHeight={props.mark.cover_height_m} />
+        <DepthScale view={still} depth={frame.depth} units={units} />
+        <Current view={still} board={board} frame={frame} units={units} />
+        <Angler view={view} stance={board.stance} x={tipX} depth={frame.depth}
+                tip={board.tip_height_m} />
+        {tipX * scale + markX < -10 && (
+          <text x={8} y={view.z(frame.depth + board.tip_height_m) + 4} className="note strong">
+            ← rod tip {text(length(-tipX, units))} up-tide
+          </text>
+        )}
+        {ghost && compared && (
+          <Ghost view={view} shape={ghost} tipX={tipX} label={ghostLabel(compared, props)} />
+        )}
+        {main && <HeldLine view={view} shape={main} tipX={tipX} />}
+        {chosen && main && (
+          <>
+            <Fall view={view} head={chosen} depth={frame.depth} units={units}
+                  drifting={board.drifting} />
+            <Lure view={view} x={tipX + main.rig[0]} z={main.rig[1]} plastic={props.plastic} />
+          </>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+function titleOf({ frame, chosen, name, units }: ColumnProps): string {
+  if (!frame.wet) return "The mark is dry.";
+  const water = `Water column, ${text(length(frame.depth, units))} deep, current ${text(speed(Math.abs(frame.stream), units))} at the surface.`;
+  if (!chosen) return `${water} No head in the box is right.`;
+  const line = chosen.lineOut == null ? "its line planes up" : `held on ${text(length(chosen.lineOut, units))} of line`;
+  return `${water} ${name(chosen)}: ${line}, ${chosen.count == null ? "never sinks" : `count ${Math.round(chosen.count)}`}.`;
+}
+
+function ghostLabel(head: HeadFrame, { name, units }: ColumnProps): string {
+  return head.lineOut == null
+    ? `${name(head)} planes up`
+    : `${name(head)} on ${text(length(head.lineOut, units))} of line`;
+}
+
+const Water = memo(function Water({ view, depth }: { view: View; depth: number }) {
+  const top = view.z(depth);
+  const waves = Array.from({ length: Math.ceil(view.width / 44) + 1 }, (_, i) =>
+    `${i ? "t" : `M-10 ${top}q11 2.4 22 0t22 0`}${i ? "22 0t22 0" : ""}`).join("");
+  return (
+    <g aria-hidden="true">
+      <defs>
+        <linearGradient id="water" x1="0" x2="0" y1="0" y2="1">
+          <stop offset="0" className="water-top" />
+          <stop offset="1" className="water-deep" />
+        </linearGradient>
+        <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse"
+                 patternTransform="rotate(45)">
+          <path d="M0 0V5" className="hatch" />
+        </pattern>
+      </defs>
+      <rect x={0} y={top} width={view.width} height={Math.max(0, view.z(0) - top)}
+            fill="url(#water)" />
+      <path d={waves} className="surface" />
+    </g>
+  );
+});
+
+function Zone({ view, zone, depth, units }: {
+  view: View; zone: [number, number]; depth: number; units: Units;
+}) {
+  const top = Math.min(zone[1], depth);
+  if (top <= zone[0]) return null;
+  const y = view.z(top);
+  const words = `they feed here · ${rangeText(zone[0], zone[1], units)} off the bottom`;
+  return (
+    <g aria-hidden="true">
+      <rect x={0} y={y} width={view.width} height={view.z(zone[0]) - y} fill="url(#hatch)" />
+      <path d={`M0 ${y}H${view.width}`} className="zone-edge" />
+      <text x={44} y={y + 15} className="note italic halo">{words}</text>
+    </g>
+  );
+}
+
+function DepthScale({ view, depth, units }: { view: View; depth: number; units: Units }) {
+  const per = units.depth_unit === "ft" ? 0.3048 : 1;
+  return (
+    <g className="depth-scale" aria-hidden="true">
+      {depthMarks(depth / per).map((d) => (
+        <g key={d}>
+          <path d={`M0 ${view.z(depth - d * per)}h9`} />
+          <text x={13} y={view.z(depth - d * per) + 4} className="halo">{d}</text>
+        </g>
+      ))}
+      <path d={`M0 ${view.z(0)}h9`} />
+      <text x={13} y={view.z(0) - 4} className="strong halo">{text(length(depth, units))}</text>
+    </g>
+  );
+}
+
+const Current = memo(function Current({ view, board, frame, units }: {
+  view: View; board: DayBoard; frame: Frame; units: Units;
+}) {
+  const u = Math.abs(frame.stream);
+  const right = view.width - 14;
+  const last = board.profile.length - 1;
+  const px = (share: number) => Math.min(1, u / 1.2) * 74 * share + 1;
+  return (
+    <g className="current" aria-hidden="true">
+      {u > 0.005 && board.profile.map(({ height_share, speed_share }, i) => {
+        const y = view.z(height_share * frame.depth);
+        const long = px(speed_share);
+        return (
+          <g key={height_share}>
+            <path d={`M${right - long} ${y}H${right}`} />
+            <path d={`M${right + 6} ${y}l-7 -2.6v5.2Z`} className="arrowhead" />
+            {(i === 0 || i === last) && (
+              <text x={right + 4} y={i === last ? y + 15 : y - 6} textAnchor="end" className="halo">
+                {i === last ? text(speed(u * speed_share, units)) : speed(u * speed_share, units).value}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {u <= 0.005 && (
+        <text x={right + 4} y={view.z(frame.depth) + 16} textAnchor="end" className="halo">slack</text>
+      )}
+    </g>
+  );
+});
+
+function toPx(view: View, tipX: number, shape: Shape): [number, number][] {
+  return shape.water.map(([x, z]) => [view.x(tipX + x), view.z(z)]);
+}
+
+function HeldLine({ view, shape, tipX }: { view: View; shape: Shape; tipX: number }) {
+  const water = toPx(view, tipX, shape);
+  const top = water.at(-1)!;
+  return (
+    <path
+      className={shape.holds ? "held-line" : "held-line planing"}
+      d={`${smooth(water)}M${top[0]} ${top[1]}L${view.x(tipX)} ${view.z(shape.tip[1])}`}
+    />
+  );
+}
+
+function Ghost({ view, shape, tipX, label }: {
+  view: View; shape: Shape; tipX: number; label: string;
+}) {
+  const water = toPx(view, tipX, shape);
+  const top = water.at(-1)!;
+  const rig = water[0]!;
+  const along = water[Math.min(water.length - 1, Math.floor(water.length * 0.45))]!;
+  const x = Math.min(Math.max(along[0] - 8, 150), view.width - 96);
+  return (
+    <g className="ghost" aria-hidden="true">
+      <path d={`${smooth(water)}M${top[0]} ${top[1]}L${view.x(tipX)} ${view.z(shape.tip[1])}`} />
+      <circle cx={rig[0]} cy={rig[1]} r={4} />
+      <text x={x} y={along[1] - 6} textAnchor={x > view.width / 2 ? "end" : "start"}
+            className="note italic halo">{label}</text>
+    </g>
+  );
+}
+
+function Fall({ view, head, depth, units, drifting }: {
+  view: View; head: HeadFrame; depth: number; units: Units; drifting: boolean;
+}) {
+  if (head.count == null || head.lead == null || head.fallHeight.length === 0) return null;
+  const start = -head.lead;
+  const path = head.fallHeight.map((share, i): [number, number] => [
+    view.x(start + (head.fallDrift[i] ?? 0)), view.z(share * depth),
+  ]);
+  const ticks = fallTicks(head.fallHeight, head.fallDrift, head.count, depth);
+  const every = tickEvery(head.count, depth * view.scale);
+  const [sx, sy] = path[0]!;
+  const ground = view.z(0) + 24;
+  const lead = text(length(head.lead, units));
+  const wide = head.lead * view.scale > 46;
+  return (
+    <g className="fall">
+      <path d={smooth(path)} />
+      {ticks.map(({ second, at }) => {
+        const shown = second % every === 0;
+        const [x, y] = [view.x(start + at[0]), view.z(at[1])];
+        return (
+          <g key={second}>
+            <path d={`M${x - (shown ? 7 : 4)} ${y}h${shown ? 14 : 8}`} />
+            {shown && <text x={x - 11} y={y + 5} textAnchor="end" className="halo">{second}</text>}
+          </g>
+        );
+      })}
+      <path d={`M${sx} ${sy - 1}l-5.5 -10h11Z`} className="splash" />
+      <text x={sx - 10} y={sy - 7} textAnchor="end" className="note halo">land it here</text>
+      <path d={`M${sx} ${ground - 5}v10M${view.x(0)} ${ground - 5}v10M${sx} ${ground}H${view.x(0)}`} />
+      <text x={wide ? (sx + view.x(0)) / 2 : sx - 8} y={wide ? ground - 5 : ground + 4}
+            textAnchor={wide ? "middle" : "end"} className="lead-figure halo">{lead}</text>
+      <text x={view.x(0) + 8} y={ground + 4} className="note strong halo">
+        {drifting ? "touches down" : "the mark"}
+      </text>
+    </g>
+  );
+}

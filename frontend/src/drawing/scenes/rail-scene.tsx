@@ -1,0 +1,129 @@
+// The tide rail: height, stream, picks and hours of a day. The still part is drawn once.
+import { memo, useMemo } from "react";
+import type { DayBoard } from "../../api/types";
+import { length, text, type Units } from "../../ui/units";
+import type { Run } from "../../views/day/frame";
+import { polyline, type Point } from "../geometry/path";
+
+const LAST = 144;
+const TOP = 24;
+const CURVE = 62;
+const BAND = 21;
+export const RAIL_HEIGHT = TOP + CURVE + BAND + 26;
+
+interface Props {
+  board: DayBoard;
+  width: number;
+  units: Units;
+  runs: Run[];
+  label: (id: number) => string;
+  /** 0 to 3, heavier heads darker */
+  tone: (id: number) => number;
+}
+
+export const RailStill = memo(function RailStill({ board, width, units, runs, label, tone }: Props) {
+  const x = (step: number) => (step / LAST) * width;
+  const low = Math.min(...board.height_m);
+  const high = Math.max(...board.height_m, low + 0.2);
+  const y = (m: number) => TOP + CURVE - 17 - ((m - low) / (high - low)) * (CURVE - 27);
+  const curve = board.height_m.map((h, i): Point => [x(i), y(h)]);
+  return (
+    <g aria-hidden="true">
+      <Ribbon board={board} width={width} />
+      <path d={polyline(curve)} className="tide-curve" />
+      {board.turns.filter((t) => t.step >= 0 && t.step <= LAST).map((t) => (
+        <text key={t.step} className="turn halo"
+              x={Math.min(width - 50, Math.max(50, x(t.step)))}
+              y={t.kind === "high" ? y(t.height_m) - 6 : y(t.height_m) + 14} textAnchor="middle">
+          {t.kind} {t.clock} · {text(length(t.height_m, units))}
+        </text>
+      ))}
+      <Band runs={runs} x={x} label={label} tone={tone} />
+      <Hours board={board} width={width} />
+    </g>
+  );
+});
+
+function Ribbon({ board, width }: { board: DayBoard; width: number }) {
+  const peak = Math.max(...board.stream_m_s.map(Math.abs), 0.05);
+  const middle = TOP + CURVE / 2 - 3;
+  const half = (u: number) => (Math.abs(u) / peak) * (CURVE / 2 - 9);
+  const x = (i: number) => (i / LAST) * width;
+  const upper = board.stream_m_s.map((u, i): Point => [x(i), middle - half(u)]);
+  const lower = [...board.stream_m_s].map((u, i): Point => [x(i), middle + half(u)]).reverse();
+  const arrows = useMemo(() => {
+    const every = Math.max(6, Math.round((52 / width) * LAST));
+    const out = [];
+    for (let i = Math.floor(every / 2); i < LAST; i += every) {
+      const u = board.stream_m_s[i]!;
+      if (Math.abs(u) < 0.2 * peak) continue;
+      const [cx, s] = [(i / LAST) * width, u > 0 ? 1 : -1];
+      out.push(
+        <path key={i} className="stream-arrow"
+              d={`M${cx - 9 * s} ${middle}h${14 * s}m${4 * s} 0l${-6 * s} -2.6v5.2Z`} />,
+      );
+    }
+    return out;
+  }, [board, width, middle, peak]);
+  return (
+    <g>
+      <path d={`${polyline([...upper, ...lower])}Z`} className="ribbon" />
+      {arrows}
+    </g>
+  );
+}
+
+function Band({ runs, x, label, tone }: Pick<Props, "runs" | "label" | "tone"> & {
+  x: (step: number) => number;
+}) {
+  const y = TOP + CURVE + 2;
+  return runs.map((run) => {
+    const [left, right] = [x(run.from), x(run.to)];
+    const words = run.pick === "dry" ? "dry" : run.pick === null ? "none" : label(run.pick);
+    const wide = right - left > words.length * 5.4 + 6;
+    const look = typeof run.pick === "number" ? `tone-${tone(run.pick)}` : `pick-${words}`;
+    return (
+      <g key={run.from} className={`pick ${look}`}>
+        <rect x={left + 0.5} y={y} width={Math.max(0.5, right - left - 1)} height={BAND - 3} />
+        {wide && <text x={(left + right) / 2} y={y + 13.5} textAnchor="middle">{words}</text>}
+      </g>
+    );
+  });
+}
+
+function Hours({ board, width }: { board: DayBoard; width: number }) {
+  const y = TOP + CURVE + BAND + 2;
+  const every = width < 600 ? 3 : width < 900 ? 2 : 1;
+  return (
+    <g className="hours">
+      {board.clock.map((clock, i) =>
+        i % (6 * every) === 0 ? (
+          <g key={i}>
+            <path d={`M${(i / LAST) * width} ${y - 3}v6`} />
+            <text x={(i / LAST) * width} y={y + 15}
+                  textAnchor={i === 0 ? "start" : i === LAST ? "end" : "middle"}>
+              {clock.slice(0, 2)}
+            </text>
+          </g>
+        ) : null,
+      )}
+    </g>
+  );
+}
+
+export function RailCursor({ step, width, clock, now }: {
+  step: number; width: number; clock: string; now: number | null;
+}) {
+  const x = (step / LAST) * width;
+  const flag = Math.min(width - 23, Math.max(23, x));
+  return (
+    <g className="rail-cursor" aria-hidden="true">
+      {now !== null && (
+        <path className="now-mark" d={`M${(now / LAST) * width} ${TOP + CURVE + BAND}l-4 6h8Z`} />
+      )}
+      <path d={`M${x} 18V${TOP + CURVE + BAND}`} />
+      <rect x={flag - 22} y={1} width={44} height={18} />
+      <text x={flag} y={15} textAnchor="middle">{clock}</text>
+    </g>
+  );
+}

@@ -1,0 +1,40 @@
+// One rung of the ladder: a head's own held line in this water, all rungs to one scale.
+import { memo } from "react";
+import { lineShape } from "../geometry/column";
+import { smooth } from "../geometry/path";
+
+export const RUNG = { width: 92, height: 50 };
+
+interface Props {
+  line: readonly number[];
+  depth: number;
+  tip: number;
+  span: number | null;
+}
+
+export const RungScene = memo(function RungScene({ line, depth, tip, span }: Props) {
+  const { width, height } = RUNG;
+  const scale = (height - 8) / (depth + tip);
+  const x = (m: number) => 3 + m * scale;
+  const z = (m: number) => height - 4 - m * scale;
+  const shape = line.length
+    ? lineShape(line, depth, tip, span, (width - 10) / scale)
+    : null;
+  const water = shape?.water.map(([px, pz]): [number, number] => [
+    Math.min(x(px), 4 * width), z(pz),
+  ]);
+  const top = water?.at(-1);
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className="rung-scene" aria-hidden="true">
+      <path d={`M0 ${z(depth)}H${width}`} className="rung-surface" />
+      <path d={`M0 ${z(0)}H${width}`} className="rung-bottom" />
+      {shape && water && top && (
+        <>
+          <path d={`${smooth(water)}M${top[0]} ${top[1]}L${x(0)} ${z(shape.tip[1])}`}
+                className={shape.holds ? "rung-line" : "rung-line planing"} />
+          <circle cx={x(shape.rig[0])} cy={z(shape.rig[1])} r={2.6} className="rung-rig" />
+        </>
+      )}
+    </svg>
+  );
+});

@@ -1,0 +1,65 @@
+// A plastic on its head with a hook in it; mm, y up (the scene flips). Fetches nothing.
+import { memo } from "react";
+import type { Head, Plastic } from "../../api/types";
+import { outline } from "../geometry/plastic";
+import { barbPath, headOutline, hookPath, type HookMeasures } from "../geometry/tackle";
+
+interface Props {
+  plastic: Plastic;
+  head: Head | null;
+  head_diameter_mm: number;
+  hook: HookMeasures | null;
+  /** mm the hook and head are moved from their seat, for steps */
+  shift?: [number, number];
+  /** the plastic drawn over the shank, as it is when threaded */
+  threaded?: boolean;
+}
+
+export const Rig = memo(function Rig(props: Props) {
+  const { plastic, head, hook, shift = [0, 0], threaded = true } = props;
+  const body = outline(plastic);
+  const metal = head ? headOutline(head.shape, props.head_diameter_mm, plastic.height_mm, head.weight_x_mm ?? null) : null;
+  const inside = head?.shape === "buried" || head?.shape === "belly-weighted";
+  const soft = (
+    <g className="soft">
+      {body.filled.map((d) => <path key={d} d={d} className="tail" />)}
+      <path d={body.body} />
+      {body.strokes.map((d) => <path key={d} d={d} className="detail" />)}
+    </g>
+  );
+  const steel = (
+    <g transform={`translate(${shift[0]} ${shift[1]})`}>
+      {hook && (
+        <g className="hook">
+          <path d={hookPath(hook, inside ? -4 : 0)} strokeWidth={hook.wire_mm} />
+          <path d={barbPath(hook)} strokeWidth={hook.wire_mm * 0.7} />
+        </g>
+      )}
+      {metal && (
+        <g className="metal">
+          {metal.blade.map((d) => <path key={d} d={d} className="blade" />)}
+          {metal.metal.map((d) => <path key={d} d={d} className={inside ? "inside" : undefined} />)}
+          <circle cx={metal.eye[0]} cy={metal.eye[1] + 1.6} r={1.7} className="eye"
+                  strokeWidth={hook ? hook.wire_mm * 0.8 : 0.9} />
+        </g>
+      )}
+    </g>
+  );
+  return (
+    <g className={threaded ? "rig threaded" : "rig"}>
+      {soft}
+      {steel}
+    </g>
+  );
+});
+
+/** The box (mm) that a rig needs: left of the nose for the head, above for the hook. */
+export function rigBox(plastic: Plastic, head: Head | null, d: number, gape: number) {
+  const ahead = head ? headOutline(head.shape, d, plastic.height_mm, head.weight_x_mm ?? null).ahead : 0;
+  return {
+    left: -(ahead + 3),
+    right: plastic.length_mm + 3,
+    top: Math.max(plastic.height_mm * 0.55, gape * 1.12, d * 0.7) + 2,
+    bottom: -Math.max(plastic.height_mm * 0.62, d * 0.75) - 1,
+  };
+}

@@ -1,0 +1,109 @@
+// A fact of the sentence: words that open a small sheet in which the fact is changed in place.
+import { useId, useRef, useState, type ReactNode } from "react";
+import { Overlay, Popover } from "react-bootstrap";
+
+/** Where a fact comes from. It decides how the words are underlined, and is said. */
+export type Source = "chosen" | "predicted" | "typed" | "assumed";
+
+const SAYS: Record<Source, string> = {
+  chosen: "chosen",
+  predicted: "predicted",
+  typed: "typed by you",
+  assumed: "assumed: nothing was typed",
+};
+
+interface Props {
+  label: string;
+  words: ReactNode;
+  source: Source;
+  /** `close` puts the focus back on the words. */
+  children: (close: () => void) => ReactNode;
+}
+
+export function Fact({ label, words, source, children }: Props) {
+  const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  const id = useId();
+  const close = () => {
+    setOpen(false);
+    button.current?.focus();
+  };
+  return (
+    <>
+      <button
+        ref={button}
+        type="button"
+        className={`fact fact-${source}`}
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        aria-label={`${label}: ${typeof words === "string" ? words : ""} (${SAYS[source]})`}
+        title={`${label}, ${SAYS[source]}`}
+        onClick={() => setOpen(!open)}
+      >
+        {words}
+      </button>
+      <Overlay
+        target={button}
+        show={open}
+        placement="bottom-start"
+        rootClose
+        onHide={() => setOpen(false)}
+        onEntered={(node) =>
+          node.querySelector<HTMLElement>("[data-first], input, select, button")?.focus()
+        }
+      >
+        <Popover id={id} role="dialog" aria-label={label} onKeyDown={(e) => {
+          if (e.key === "Escape") {
+            e.stopPropagation();
+            close();
+          }
+        }}>
+          <Popover.Body>
+            <p className="sheet-source">{label} · {SAYS[source]}</p>
+            {children(close)}
+          </Popover.Body>
+        </Popover>
+      </Overlay>
+    </>
+  );
+}
+
+interface Option<T> {
+  value: T;
+  words: string;
+  note?: string;
+}
+
+/** One of a list, each with a note. */
+export function Choice<T extends string | number>(props: {
+  options: Option<T>[];
+  value: T;
+  onPick: (value: T) => void;
+}) {
+  return (
+    <div className="choices" role="listbox" aria-label="choices" onKeyDown={arrows}>
+      {props.options.map((option) => (
+        <button
+          key={option.value}
+          type="button"
+          role="option"
+          aria-selected={option.value === props.value}
+          data-first={option.value === props.value || undefined}
+          onClick={() => props.onPick(option.value)}
+        >
+          <b>{option.words}</b>
+          {option.note && <span>{option.note}</span>}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function arrows(event: React.KeyboardEvent<HTMLElement>): void {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (!step) return;
+  const all = [...event.currentTarget.querySelectorAll<HTMLElement>("[role=option]")];
+  const next = all[all.indexOf(document.activeElement as HTMLElement) + step];
+  event.preventDefault();
+  next?.focus();
+}

@@ -1,0 +1,42 @@
+// One strip for what is not as it should be: refused, away, not yet saved.
+import { useQuestion } from "./question";
+
+interface State {
+  refused: Error | null;
+  staleSince: number | null;
+  pending: boolean;
+  retry: () => void;
+}
+
+function clock(ms: number): string {
+  return new Date(ms).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+}
+
+export function StateStrip({ state }: { state: State }) {
+  const { unsaved } = useQuestion();
+  if (state.refused) {
+    return <p className="strip strip-refused" role="alert">{plain(state.refused.message)}</p>;
+  }
+  if (state.staleSince !== null) {
+    return (
+      <p className="strip strip-stale" role="status">
+        <b>Stale.</b> The server does not answer
+        {state.staleSince ? `; what you see was computed at ${clock(state.staleSince)}` : ""}.
+        {unsaved ? " Your last choice is kept here and goes out when it is back." : " Nothing you typed is lost."}{" "}
+        <button type="button" className="plain" onClick={state.retry}>try again</button>
+      </p>
+    );
+  }
+  return null;
+}
+
+const NAMES: Record<string, string> = {
+  "typed_speed_m_s": "the current", "mark.depth_m": "the depth", "date": "the day",
+  "flow.surface_speed_m_s": "the current",
+};
+
+/** Field names as the file format writes them, in an angler's words. */
+function plain(message: string): string {
+  const words = message.replace(/`([^`]+)`/g, (_, field: string) => NAMES[field] ?? field);
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

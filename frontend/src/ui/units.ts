@@ -1,0 +1,160 @@
+// The only place in the interface where units are converted (src/ilha/core/units.py is the other).
+import type { Settings } from "../api/types";
+
+export type Units = Pick<
+  Settings,
+  "head_unit" | "depth_unit" | "speed_unit" | "small_unit" | "temperature_unit"
+>;
+
+const G_PER_OZ = 28.349523125;
+const M_PER_FT = 0.3048;
+const MM_PER_IN = 25.4;
+const M_S_PER_KN = 1852 / 3600;
+const N_PER_KGF = 9.80665;
+
+/** A figure and its unit, apart so that they can be set in different sizes. */
+export interface Figure {
+  value: string;
+  unit: string;
+}
+
+const DASH: Figure = { value: "–", unit: "" };
+type Maybe = number | null | undefined;
+
+function fixed(value: number, digits: number): string {
+  const text = value.toFixed(digits);
+  // Minus nothing is nothing.
+  return /^-0(\.0*)?$/.test(text) ? text.slice(1) : text;
+}
+
+export function text(figure: Figure): string {
+  return figure.unit ? `${figure.value} ${figure.unit}` : figure.value;
+}
+
+/** Depths, leads, lengths of line. */
+export function length(m: Maybe, units: Units, digits = 1): Figure {
+  if (m == null) return DASH;
+  return units.depth_unit === "ft"
+    ? { value: fixed(m / M_PER_FT, digits), unit: "ft" }
+    : { value: fixed(m, digits), unit: "m" };
+}
+
+/** "0 to 1 m": both ends without needless decimals. */
+export function rangeText(low: number, high: number, units: Units): string {
+  const [a, b] = [low, high].map((m) => Number(length(m, units).value));
+  return `${a} to ${b} ${units.depth_unit}`;
+}
+
+export function speed(m_s: Maybe, units: Units, digits = 2): Figure {
+  if (m_s == null) return DASH;
+  return units.speed_unit === "kn"
+    ? { value: fixed(m_s / M_S_PER_KN, digits), unit: "kn" }
+    : { value: fixed(m_s, digits), unit: "m/s" };
+}
+
+export function temperature(c: Maybe, units: Units): Figure {
+  if (c == null) return DASH;
+  return units.temperature_unit === "°F"
+    ? { value: fixed(c * 1.8 + 32, 0), unit: "°F" }
+    : { value: fixed(c, 1), unit: "°C" };
+}
+
+/** Measures on the bench: millimetres, or inches to the sixteenth as a rule is marked. */
+export function small(mm: Maybe, units: Units, digits = 0): Figure {
+  if (mm == null) return DASH;
+  return units.small_unit === "in"
+    ? { value: inches(mm), unit: "in" }
+    : { value: fixed(mm, digits), unit: "mm" };
+}
+
+export function inches(mm: number): string {
+  return withFraction(mm / MM_PER_IN, 16);
+}
+
+export function grams(g: Maybe, digits = 1): Figure {
+  return g == null ? DASH : { value: fixed(g, digits), unit: "g" };
+}
+
+export function kilograms(newton: Maybe): Figure {
+  return newton == null ? DASH : { value: fixed(newton / N_PER_KGF, 1), unit: "kg" };
+}
+
+function gcd(a: number, b: number): number {
+  return b === 0 ? a : gcd(b, a % b);
+}
+
+/** 1.375 -> "1 3/8", to the nearest 1/over. */
+export function withFraction(value: number, over: number): string {
+  const parts = Math.round(value * over);
+  const whole = Math.floor(parts / over);
+  const rest = parts % over;
+  if (rest === 0) return String(whole);
+  const g = gcd(rest, over);
+  const fraction = `${rest / g}/${over / g}`;
+  return whole === 0 ? fraction : `${whole} ${fraction}`;
+}
+
+export interface Ounces {
+  whole: number;
+  over: [number, number] | null;
+}
+
+/** Ounces as the fraction on the packet: sixteenths first, then sixths and tenths. */
+export function ounces(oz: number): Ounces {
+  for (const over of [1, 2, 4, 8, 16, 6, 10, 32]) {
+    const parts = Math.round(oz * over);
+    if (parts > 0 && Math.abs(parts / over - oz) < 0.004 * oz + 1e-6) {
+      const rest = parts % over;
+      const g = gcd(rest, over);
+      return { whole: Math.floor(parts / over), over: rest ? [rest / g, over / g] : null };
+    }
+  }
+  const parts = Math.max(1, Math.round(oz * 32));
+  const g = gcd(parts % 32, 32);
+  return { whole: Math.floor(parts / 32), over: parts % 32 ? [(parts % 32) / g, 32 / g] : null };
+}
+
+export function ouncesText(oz: number): string {
+  const { whole, over } = ounces(oz);
+  const fraction = over ? `${over[0]}/${over[1]}` : "";
+  return [whole || "", fraction].filter(Boolean).join(" ") || "0";
+}
+
+export function ouncesFromGrams(g: number): number {
+  return g / G_PER_OZ;
+}
+
+/** What a head is called: its printed fraction, or its grams. */
+export function headName(head: { printed_oz?: number | null; mass_g: number }, units: Units): Figure {
+  if (units.head_unit === "g") return { value: fixed(head.mass_g, 1), unit: "g" };
+  const oz = head.printed_oz ?? ouncesFromGrams(head.mass_g);
+  return { value: ouncesText(oz), unit: "oz" };
+}
+
+export interface Scale {
+  unit: string;
+  /** to what is stored */
+  toSi: (shown: number) => number;
+  fromSi: (si: number) => number;
+  step: number;
+}
+
+const SAME = (x: number) => x;
+
+export function lengthScale(units: Units): Scale {
+  return units.depth_unit === "ft"
+    ? { unit: "ft", toSi: (x) => x * M_PER_FT, fromSi: (x) => x / M_PER_FT, step: 0.5 }
+    : { unit: "m", toSi: SAME, fromSi: SAME, step: 0.1 };
+}
+
+export function speedScale(units: Units): Scale {
+  return units.speed_unit === "kn"
+    ? { unit: "kn", toSi: (x) => x * M_S_PER_KN, fromSi: (x) => x / M_S_PER_KN, step: 0.1 }
+    : { unit: "m/s", toSi: SAME, fromSi: SAME, step: 0.05 };
+}
+
+export function temperatureScale(units: Units): Scale {
+  return units.temperature_unit === "°F"
+    ? { unit: "°F", toSi: (x) => (x - 32) / 1.8, fromSi: (x) => x * 1.8 + 32, step: 1 }
+    : { unit: "°C", toSi: SAME, fromSi: SAME, step: 0.5 };
+}

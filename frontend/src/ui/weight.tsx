@@ -1,0 +1,42 @@
+// A head's weight as it stands on the packet: a fraction set as a fraction, grams beside it.
+import type { Head } from "../api/types";
+import { grams, headName, ounces, ouncesFromGrams, text, type Units } from "./units";
+
+export function Fraction({ oz }: { oz: number }) {
+  const { whole, over } = ounces(oz);
+  return (
+    <span className="weight">
+      {(whole > 0 || !over) && <span>{whole}</span>}
+      {over && (
+        <span className="fraction">
+          <sup>{over[0]}</sup>
+          <i>/</i>
+          <sub>{over[1]}</sub>
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** The weight large, the other unit small. */
+export function HeadWeight({ head, units }: { head: Head; units: Units }) {
+  const oz = head.printed_oz ?? ouncesFromGrams(head.mass_g);
+  const inOunces = units.head_unit === "oz";
+  return (
+    <span className="head-weight" aria-label={`${text(headName(head, units))}`}>
+      <span className="big" aria-hidden="true">
+        {inOunces ? <Fraction oz={oz} /> : grams(head.mass_g).value}
+      </span>
+      <small aria-hidden="true">{inOunces ? text(grams(head.mass_g)) : "g"}</small>
+    </span>
+  );
+}
+
+const SHAPES: Record<string, string> = {
+  ball: "ball", "keeled-arrow": "keeled arrow", bullet: "bullet", darter: "darter",
+  "stand-up": "stand-up", mushroom: "mushroom", football: "football", buried: "buried weight",
+  swinging: "swinging head", "belly-weighted": "belly weight", resin: "resin ball",
+  bladed: "bladed ball", crab: "crab head",
+};
+
+export const shapeWords = (shape: string): string => SHAPES[shape] ?? shape;

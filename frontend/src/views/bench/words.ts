@@ -1,0 +1,32 @@
+// What a hook's fit means, with the figure that decides it.
+import type { Fit, HookFit } from "../../api/types";
+import { kilograms, small, speed, text, type Units } from "../../ui/units";
+
+export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string, string] {
+  const exit = text(small(hook.exit_mm, units));
+  const clears = text(small(hook.clearance_mm, units, 1));
+  switch (hook.verdict) {
+    case "gape-under-body":
+      return ["gape under the body", "the point never clears the back: it will not set"];
+    case "too-small":
+      return hook.clearance_mm < 2
+        ? ["too small", `the point clears ${clears} only: it will not set`]
+        : ["too small", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: short bites miss it`];
+    case "too-long":
+      return ["too long", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: the tail stiffens`];
+    default:
+      return [pick ? "this one" : "fits",
+        `out at ${exit}; clears ${clears}; wire yields at ${text(kilograms(hook.opening_load_n))}`];
+  }
+}
+
+export function percent(share: number | null | undefined): string {
+  return share == null ? "–" : `${Math.round(share * 100)} %`;
+}
+
+export function fallWords(fit: Fit, units: Units): string {
+  if (fit.fall_speed_m_s == null) return "it floats";
+  const pitch = fit.fall_pitch_deg ?? 90;
+  const how = pitch >= 60 ? "nose first" : pitch >= 20 ? `nose down ${Math.round(pitch)}°` : "level";
+  return `${how}, ${text(speed(fit.fall_speed_m_s, units))}`;
+}

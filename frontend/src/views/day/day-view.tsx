@@ -1,0 +1,139 @@
+// Day: the water column, the four figures, the ladder and the rail.
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { DayBoard, Head } from "../../api/types";
+import { ColumnScene } from "../../drawing/scenes/column-scene";
+import { useKeys } from "../../ui/keys";
+import { useChosen, useQuestion } from "../../ui/question";
+import { StateStrip } from "../../ui/state-strip";
+import { currentStep, setStep, useStep } from "../../ui/time";
+import { headName, text } from "../../ui/units";
+import { useUnits } from "../../ui/use-units";
+import { Figures } from "./figures";
+import { frameAt, type Frame } from "./frame";
+import { Ladder } from "./ladder";
+import { Rail } from "./rail";
+import { Sentence } from "./sentence";
+import { useBoard } from "./use-board";
+import { shiftDate } from "./when";
+
+export function DayView() {
+  const { query } = useQuestion();
+  const state = useBoard(query);
+  const step = useStep();
+  useStartAtNow(state.board);
+  const frame = state.board ? frameAt(state.board, step) : undefined;
+  return (
+    <div className="day">
+      <h1 className="visually-hidden">Day</h1>
+      <Sentence board={state.board} frame={frame} />
+      <StateStrip state={state} />
+      {state.board && frame ? (
+        <Water board={state.board} frame={frame} dim={state.pending} />
+      ) : (
+        !state.refused && <p className="waiting" role="status">Reading the water …</p>
+      )}
+    </div>
+  );
+}
+
+/** Once a visit: where the mark is now. */
+function useStartAtNow(board: DayBoard | undefined): void {
+  const started = useRef(currentStep() !== 0);
+  useEffect(() => {
+    if (!board || started.current) return;
+    started.current = true;
+    setStep(board.now_step ?? 48);
+  }, [board]);
+}
+
+function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: boolean }) {
+  const units = useUnits();
+  const { box, mark, plastic, reference } = useChosen();
+  const { facts } = useQuestion();
+  const zone = facts.zone ?? [0, 1];
+  const heads = useMemo(() => new Map<number, Head>(box.heads.map((h) => [h.id, h])), [box]);
+  const [compared, setCompared] = useState<number | null>(null);
+  useDayKeys(board, frame, compared, setCompared);
+  const pick = frame.picks[board.school] ?? null;
+  const chosen = frame.heads.find((h) => h.id === pick);
+  const other = frame.heads.find((h) => h.id === compared);
+  if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
+  return (
+    <div className={dim ? "water dim" : "water"}>
+      <div className="column-side">
+        {frame.wet ? (
+          <ColumnScene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
+                       zone={zone} chosen={chosen} compared={other}
+                       name={(h) => text(headName(heads.get(h.id)!, units))} />
+        ) : (
+          <Dry board={board} frame={frame} />
+        )}
+        <Figures board={board} frame={frame} chosen={chosen}
+                 row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone} />
+        <p className="caution">{mark.caution}</p>
+      </div>
+      <div className="ladder-side">
+        {board.heads.length === 0 ? (
+          <p className="waiting">No head in the box fits this plastic.</p>
+        ) : (
+          <Ladder board={board} frame={frame} heads={heads} units={units}
+                  schools={reference.schools} compared={compared} onCompare={setCompared} />
+        )}
+        <LeftOut count={board.left_out} />
+      </div>
+      <Rail board={board} frame={frame} heads={heads} units={units} />
+    </div>
+  );
+}
+
+function Dry({ board, frame }: { board: DayBoard; frame: Frame }) {
+  const next = board.wet.findIndex((w, i) => w && i > frame.near);
+  return (
+    <div className="column-frame dry">
+      <p>
+        The mark is dry at {frame.clock}.{" "}
+        {next > 0 ? `Water comes back at ${board.clock[next]}.` : "No more water today."}
+      </p>
+    </div>
+  );
+}
+
+function LeftOut({ count }: { count: number }) {
+  const { facts, set } = useQuestion();
+  if (count === 0 && !facts.every_head) return null;
+  return (
+    <p className="left-out">
+      {facts.every_head ? "Heads that do not thread straight on this plastic are shown too. " : `${count} heads of the box do not thread straight on this plastic: hook too small or too long, or made for weedless. `}
+      <button type="button" className="plain" onClick={() => set({ every_head: !facts.every_head })}>
+        {facts.every_head ? "hide them" : "show them"}
+      </button>
+    </p>
+  );
+}
+
+function useDayKeys(
+  board: DayBoard, frame: Frame, compared: number | null, compare: (id: number | null) => void,
+): void {
+  const { choose, set } = useQuestion();
+  const handlers = useMemo(() => {
+    const ids = frame.heads.map((h) => h.id);
+    const by = (steps: number) => () => setStep(Math.round(currentStep()) + steps);
+    const move = (d: number) => () => {
+      const from = compared ?? frame.picks[board.school] ?? ids[0];
+      const at = ids.indexOf(from!) + d;
+      compare(ids[Math.min(ids.length - 1, Math.max(0, at))] ?? null);
+    };
+    return {
+      "[": by(-1), "]": by(1), "{": by(-6), "}": by(6),
+      n: () => { set({ date: null }); if (board.now_step != null) setStep(board.now_step); },
+      "<": () => set({ date: shiftDate(board.date, -1) }),
+      ">": () => set({ date: shiftDate(board.date, 1) }),
+      ArrowUp: move(-1), ArrowDown: move(1),
+      Escape: () => compare(null),
+      "1": () => choose({ school: "lightest-practical" }),
+      "2": () => choose({ school: "bottom-contact" }),
+      "3": () => choose({ school: "depth-table" }),
+    };
+  }, [board, frame, compared, compare, choose, set]);
+  useKeys(handlers);
+}

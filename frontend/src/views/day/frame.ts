@@ -1,0 +1,131 @@
+// The day's board at one moment between two steps: what every drawing and figure reads.
+import type { DayBoard, HeadDay, School } from "../../api/types";
+
+export interface HeadFrame {
+  id: number;
+  verdict: number | null;
+  limit: string;
+  figure: number | null;
+  bound: number | null;
+  count: number | null;
+  middle: number | null;
+  zone: number | null;
+  lead: number | null;
+  scope: number | null;
+  lineOut: number | null;
+  lineOutHigh: number | null;
+  span: number | null;
+  windowLow: number | null;
+  windowHigh: number | null;
+  minimum: number | null;
+  /** m up-current of the rig; empty where the rig floats */
+  line: number[];
+  fallHeight: number[];
+  fallDrift: number[];
+  day: HeadDay;
+}
+
+export interface Frame {
+  step: number;
+  /** the nearest whole step: verdicts and picks are those of a step, never a mixture */
+  near: number;
+  clock: string;
+  wet: boolean;
+  depth: number;
+  height: number;
+  stream: number;
+  heads: HeadFrame[];
+  picks: Record<string, number | null>;
+}
+
+type Cells = readonly (number | null)[];
+
+function between(a: number | null | undefined, b: number | null | undefined, f: number) {
+  if (a == null || b == null) return f < 0.5 ? (a ?? null) : (b ?? null);
+  return a + f * (b - a);
+}
+
+function rows(cells: readonly (readonly number[] | null)[], i: number, f: number, over: number) {
+  const a = cells[i] ?? cells[i + 1] ?? null;
+  const b = cells[i + 1] ?? a;
+  if (!a || !b) return [];
+  return a.map((value, k) => (value + f * (b[k]! - value)) / over);
+}
+
+/** hh:mm between two steps' clocks (ten minutes apart). */
+function clockAt(board: DayBoard, step: number): string {
+  const i = Math.min(board.clock.length - 1, Math.floor(step));
+  const [h = 0, m = 0] = board.clock[i]!.split(":").map(Number);
+  const minutes = m + Math.floor((step - i) * (board.step_s / 60) + 1e-6);
+  return `${String((h + Math.floor(minutes / 60)) % 24).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+}
+
+let last: { board: DayBoard; step: number; frame: Frame } | null = null;
+
+export function frameAt(board: DayBoard, step: number): Frame {
+  if (last && last.board === board && last.step === step) return last.frame;
+  const i = Math.min(board.wet.length - 2, Math.floor(step));
+  const f = step - i;
+  const near = Math.round(step);
+  const mix = (cells: Cells) => between(cells[i], cells[i + 1], f);
+  const heads = board.heads.map((h): HeadFrame => {
+    const decided = h.decided[near];
+    return {
+      id: h.id,
+      day: h,
+      verdict: h.verdict[near] ?? null,
+      limit: decided == null ? "" : board.limits[decided]!.code,
+      figure: h.figure[near] ?? null,
+      bound: h.bound[near] ?? null,
+      count: mix(h.count_s),
+      middle: mix(h.middle_s),
+      zone: mix(h.zone_s),
+      lead: mix(h.lead_m),
+      scope: h.scope[near] == null ? null : mix(h.scope),
+      lineOut: h.scope[near] == null ? null : mix(h.line_out_m),
+      lineOutHigh: h.line_out_high_m[near] ?? null,
+      span: h.scope[near] == null ? null : mix(h.span_m),
+      windowLow: h.window_low_m_s[near] ?? null,
+      windowHigh: h.window_high_m_s[near] ?? null,
+      minimum: h.minimum_mass_g[near] ?? null,
+      line: rows(h.line_cm, i, f, 100),
+      fallHeight: rows(h.fall_height_pm, i, f, 1000),
+      fallDrift: rows(h.fall_drift_cm, i, f, 100),
+    };
+  });
+  const frame: Frame = {
+    step,
+    near,
+    clock: clockAt(board, step),
+    wet: board.wet[near]!,
+    depth: mix(board.depth_m) ?? 0,
+    height: mix(board.height_m) ?? 0,
+    stream: mix(board.stream_m_s) ?? 0,
+    heads,
+    picks: Object.fromEntries(Object.entries(board.picks).map(([k, v]) => [k, v[near] ?? null])),
+  };
+  last = { board, step, frame };
+  return frame;
+}
+
+export interface Run {
+  from: number;
+  to: number;
+  /** head id, null: none is right; "dry" */
+  pick: number | null | "dry";
+}
+
+/** The day's picks of a school as runs of steps. */
+export function runs(board: DayBoard, school: School): Run[] {
+  const out: Run[] = [];
+  const picks = board.picks[school] ?? [];
+  for (let i = 0; i < board.wet.length; i++) {
+    const pick = board.wet[i] ? (picks[i] ?? null) : "dry";
+    const open = out.at(-1);
+    if (open && open.pick === pick) open.to = i + 0.5;
+    else out.push({ from: out.length ? i - 0.5 : 0, to: i + 0.5, pick });
+  }
+  const end = out.at(-1);
+  if (end) end.to = board.wet.length - 1;
+  return out;
+}

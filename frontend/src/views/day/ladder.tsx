@@ -1,0 +1,103 @@
+// Every head that could go on this plastic, lightest at the top, each in its own computed line.
+import { memo, useEffect, useRef } from "react";
+import type { DayBoard, Head, School } from "../../api/types";
+import { RungScene } from "../../drawing/scenes/rung-scene";
+import { SignMark } from "../../ui/sign";
+import type { Units } from "../../ui/units";
+import { HeadWeight, shapeWords } from "../../ui/weight";
+import type { Frame, HeadFrame } from "./frame";
+import { verdictOf, type Verdict } from "./words";
+
+interface Props {
+  board: DayBoard;
+  frame: Frame;
+  heads: Map<number, Head>;
+  units: Units;
+  schools: { key: School; name: string; scope_limit: number }[];
+  compared: number | null;
+  onCompare: (id: number) => void;
+}
+
+export function Ladder(props: Props) {
+  const { board, frame, heads, units, schools, compared, onCompare } = props;
+  const pick = frame.picks[board.school] ?? null;
+  const limit = schools.find((s) => s.key === board.school)?.scope_limit ?? 3;
+  const pickMass = pick === null ? null : (heads.get(pick)?.mass_g ?? null);
+  return (
+    <ol className="ladder" aria-label="heads, lightest first">
+      {frame.heads.map((head) => {
+        const row = heads.get(head.id);
+        if (!row) return null;
+        const verdict = verdictOf(head, {
+          board, frame, units, scopeLimit: limit, isPick: head.id === pick, pickMass,
+          mass: row.mass_g,
+        });
+        const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
+        return (
+          <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
+                depth={frame.depth} tip={board.tip_height_m} isPick={head.id === pick}
+                isCompared={head.id === compared} onCompare={onCompare}
+                tags={others.map((s) => s.name).join(" · ")}
+                school={schools.find((s) => s.key === board.school)?.name ?? ""} />
+        );
+      })}
+    </ol>
+  );
+}
+
+interface RungProps {
+  row: Head;
+  head: HeadFrame;
+  verdict: Verdict;
+  units: Units;
+  depth: number;
+  tip: number;
+  isPick: boolean;
+  isCompared: boolean;
+  onCompare: (id: number) => void;
+  tags: string;
+  school: string;
+}
+
+const Rung = memo(function Rung(props: RungProps) {
+  const { row, head, verdict, isPick, isCompared } = props;
+  const ref = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (!isCompared && !isPick) return;
+    // Inside the ladder only: a page that scrolls under the thumb would be worse than no scroll.
+    const list = ref.current?.parentElement;
+    if (!list || list.scrollHeight <= list.clientHeight || !ref.current) return;
+    const [top, high] = [ref.current.offsetTop - list.offsetTop, ref.current.offsetHeight];
+    if (top < list.scrollTop) list.scrollTop = top;
+    else if (top + high > list.scrollTop + list.clientHeight) {
+      list.scrollTop = top + high - list.clientHeight;
+    }
+  }, [isCompared, isPick]);
+  return (
+    <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}`}>
+      <button type="button" aria-pressed={isCompared} onClick={() => props.onCompare(row.id)}>
+        <span className="rung-head">
+          <HeadWeight head={row} units={props.units} />
+          <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
+        </span>
+        <RungScene line={head.line} depth={props.depth} tip={props.tip} span={head.span} />
+        <span className="rung-words">
+          <b>
+            <SignMark sign={verdict.sign} />
+            {verdict.words}
+            {isPick && <em className="tag own">{props.school}</em>}
+            {props.tags && <em className="tag">{props.tags}</em>}
+          </b>
+          <span>
+            {verdict.reason}
+            {verdict.window && <>; <i>{verdict.window}</i></>}
+          </span>
+        </span>
+        <span className="rung-count">
+          <span className="big">{head.count === null ? "–" : Math.round(head.count)}</span>
+          <small>count</small>
+        </span>
+      </button>
+    </li>
+  );
+});

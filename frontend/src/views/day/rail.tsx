@@ -1,0 +1,79 @@
+// The rail along the bottom: drag it, or step it with keys, and everything follows.
+import { useCallback, useMemo, useRef } from "react";
+import type { DayBoard, Head } from "../../api/types";
+import { RAIL_HEIGHT, RailCursor, RailStill } from "../../drawing/scenes/rail-scene";
+import { LAST_STEP, currentStep, setStep } from "../../ui/time";
+import { headName, length, speed, text, type Units } from "../../ui/units";
+import { useSize } from "../../ui/use-size";
+import { runs, type Frame } from "./frame";
+
+interface Props {
+  board: DayBoard;
+  frame: Frame;
+  heads: Map<number, Head>;
+  units: Units;
+}
+
+const MOVES: Record<string, number> = {
+  ArrowLeft: -1, ArrowRight: 1, PageDown: -6, PageUp: 6, Home: -LAST_STEP, End: LAST_STEP,
+};
+
+export function Rail({ board, frame, heads, units }: Props) {
+  const [ref, [width]] = useSize<HTMLDivElement>([1240, RAIL_HEIGHT]);
+  const dragging = useRef(false);
+  const picks = useMemo(() => runs(board, board.school), [board]);
+  const label = useCallback(
+    (id: number) => {
+      const head = heads.get(id);
+      return head ? headName(head, units).value : "?";
+    },
+    [heads, units],
+  );
+  const tone = useMemo(() => toneScale(board, heads), [board, heads]);
+  const follow = (event: React.PointerEvent) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    setStep(((event.clientX - box.left) / box.width) * LAST_STEP);
+  };
+  const pick = frame.picks[board.school];
+  const said = `${frame.clock}, ${frame.wet ? `${text(length(frame.depth, units))} deep, current ${text(speed(Math.abs(frame.stream), units))}, ` : "dry, "}${pick == null ? "no head is right" : `tie on ${label(pick)} ${units.head_unit}`}`;
+  return (
+    <div
+      ref={ref}
+      className="rail"
+      role="slider"
+      tabIndex={0}
+      aria-label="time of day"
+      aria-valuemin={0}
+      aria-valuemax={LAST_STEP}
+      aria-valuenow={Math.round(frame.step)}
+      aria-valuetext={said}
+      onPointerDown={(e) => {
+        dragging.current = true;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        follow(e);
+      }}
+      onPointerMove={(e) => dragging.current && follow(e)}
+      onPointerUp={() => (dragging.current = false)}
+      onPointerCancel={() => (dragging.current = false)}
+      onKeyDown={(e) => {
+        const move = MOVES[e.key];
+        if (move === undefined) return;
+        e.preventDefault();
+        e.stopPropagation();
+        setStep(Math.round(currentStep()) + move);
+      }}
+    >
+      <svg viewBox={`0 0 ${width} ${RAIL_HEIGHT}`} width={width} height={RAIL_HEIGHT} aria-hidden="true">
+        <RailStill board={board} width={width} units={units} runs={picks} label={label} tone={tone} />
+        <RailCursor step={frame.step} width={width} clock={frame.clock} now={board.now_step ?? null} />
+      </svg>
+    </div>
+  );
+}
+
+/** 0 for the lightest pick of the day to 3 for the heaviest. */
+function toneScale(board: DayBoard, heads: Map<number, Head>): (id: number) => number {
+  const ids = [...new Set(board.picks[board.school])].filter((p): p is number => p !== null);
+  const order = ids.sort((a, b) => (heads.get(a)?.mass_g ?? 0) - (heads.get(b)?.mass_g ?? 0));
+  return (id) => Math.round((order.indexOf(id) / Math.max(1, order.length - 1)) * 3);
+}

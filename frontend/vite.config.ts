@@ -1,0 +1,44 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+import { VitePWA } from "vite-plugin-pwa";
+
+export default defineConfig({
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: "autoUpdate",
+      // The Content-Security-Policy allows no inline script: main.tsx registers the worker.
+      injectRegister: null,
+      manifest: {
+        name: "Ilha",
+        short_name: "Ilha",
+        description: "Which jig head, where to land it, how long to count, how to rig it.",
+        display: "standalone",
+        background_color: "#f4ede1",
+        theme_color: "#f4ede1",
+        icons: [{ src: "/icon.svg", sizes: "any", type: "image/svg+xml" }],
+      },
+      workbox: {
+        globPatterns: ["**/*.{js,css,html,woff2,svg}"],
+        navigateFallback: "/index.html",
+        navigateFallbackDenylist: [/^\/api\//],
+        runtimeCaching: [
+          {
+            // Reads are kept for when the server is away; health never is, so that the
+            // interface can tell.
+            urlPattern: ({ url, request }) =>
+              request.method === "GET" &&
+              url.pathname.startsWith("/api/") &&
+              url.pathname !== "/api/health",
+            handler: "NetworkFirst",
+            options: { cacheName: "reads", expiration: { maxEntries: 60 } },
+          },
+        ],
+      },
+    }),
+  ],
+  css: { preprocessorOptions: { scss: { quietDeps: true } } },
+  build: { outDir: "../src/ilha/web/dist", emptyOutDir: true, sourcemap: false },
+  server: { proxy: { "/api": "http://127.0.0.1:8417" } },
+  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+} as Parameters<typeof defineConfig>[0]);
