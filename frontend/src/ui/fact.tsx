@@ -16,7 +16,6 @@ interface Props {
   label: string;
   words: ReactNode;
   source: Source;
-  /** `close` puts the focus back on the words. */
   children: (close: () => void) => ReactNode;
 }
 
@@ -24,10 +23,7 @@ export function Fact({ label, words, source, children }: Props) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   const id = useId();
-  const close = () => {
-    setOpen(false);
-    button.current?.focus();
-  };
+  const close = () => setOpen(false);
   return (
     <>
       <button
@@ -51,6 +47,10 @@ export function Fact({ label, words, source, children }: Props) {
         onEntered={(node) =>
           node.querySelector<HTMLElement>("[data-first], input, select, button")?.focus()
         }
+        onExited={() => {
+          // Back to the words, unless a click went on to something else.
+          if (document.activeElement === document.body) button.current?.focus();
+        }}
       >
         <Popover id={id} role="dialog" aria-label={label} onKeyDown={(e) => {
           if (e.key === "Escape") {

@@ -9,7 +9,7 @@ import numpy as np
 
 from ilha.core import water as sea
 from ilha.core.cast import RHO_AIR, Rod, cast_distance
-from ilha.core.errors import Array, DomainError, require
+from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.fall import FedFall, Swing, fed_fall, swing
 from ilha.core.flow import exponent
 from ilha.core.glide import Glide, free_fall
@@ -132,7 +132,7 @@ class Board:
     window_high: Array
     least_mass: Array
     judgement: Judgement
-    picks: dict[str, Array]  # (T,) index of the head, -1 for none
+    picks: dict[str, Indices]  # (T,) index of the head, -1 for none
 
     @property
     def shape(self) -> tuple[int, int]:
@@ -154,7 +154,7 @@ class Figures:
     fall: FedFall
     holds: Hold
     retrieve: Retrieve
-    too_fast: Array  # rides up at 1.2 times the retrieve's speed
+    too_fast: Flags  # rides up at 1.2 times the retrieve's speed
     cast: Array
 
 
@@ -225,7 +225,7 @@ def _lower_limits(f: Figures, school: School) -> list[Limit]:
     return out
 
 
-def judge_school(f: Figures, school: School, shape: tuple[int, int]) -> tuple[Judgement, Array]:
+def judge_school(f: Figures, school: School, shape: tuple[int, int]) -> tuple[Judgement, Flags]:
     """Verdicts of one school, and whether every lower limit but the current's is passed."""
     lower = _lower_limits(f, school)
     mass = np.array([h.mass for h in f.heads])
@@ -243,7 +243,7 @@ def judge_school(f: Figures, school: School, shape: tuple[int, int]) -> tuple[Ju
 
 
 def _window(
-    f: Figures, school: School, others: Array, shape: tuple[int, int]
+    f: Figures, school: School, others: Flags, shape: tuple[int, int]
 ) -> tuple[Array, Array]:
     cond = f.cond
     high = np.broadcast_to(greatest_current(
@@ -301,8 +301,8 @@ def board(
     line, depth = np.asarray(cond.line_diameter), np.asarray(cond.depth)
     # The rig lies on the ground, so the current itself flows past it, whatever the boat does.
     return Board(
-        heads=box, rod=rod, school=chosen, rho=f.rho + steps, nu=f.nu + steps, body=f.body, glide=f.glide,
-        fall=f.fall, holds=f.holds,
+        heads=box, rod=rod, school=chosen, rho=f.rho + steps, nu=f.nu + steps, body=f.body,
+        glide=f.glide, fall=f.fall, holds=f.holds,
         swing=swing(f.glide.wet_weight, f.glide.vertical, depth, line, f.rho, f.nu,
                     np.asarray(cond.cast), np.asarray(cond.tip_height)),
         retrieve=f.retrieve,

@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, DomainError, require
+from ilha.core.errors import Array, DomainError, Flags, require
 from ilha.core.rig import Body
 from ilha.core.units import G
 
@@ -106,7 +106,7 @@ def flight(
         state = new
         if np.all(landed):
             break
-    return np.where(landed, distance, state[0])
+    return np.asarray(np.where(landed, distance, state[0]))
 
 
 @lru_cache(maxsize=64)
@@ -148,6 +148,6 @@ def cast_distance(rod: Rod, body: Body, diameter: float, wind: Array) -> Array:
     return flight(speed, mass, package_drag_area(body), np.asarray(diameter), wind)
 
 
-def is_guess(rod: Rod, body: Body) -> Array:
+def is_guess(rod: Rod, body: Body) -> Flags:
     """Whether a package lies too far from the reference cast's for the energy to carry over."""
-    return np.abs(body.package / rod.ref_mass - 1.0) > GUESS_BEYOND
+    return np.asarray(np.abs(body.package / rod.ref_mass - 1.0) > GUESS_BEYOND)

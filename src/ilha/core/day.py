@@ -9,7 +9,7 @@ import numpy as np
 
 from ilha.core.board import Board, Conditions, board
 from ilha.core.cast import Rod
-from ilha.core.errors import Array, DomainError
+from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.fall import fall_positions
 from ilha.core.hold import hold
 from ilha.core.rig import Head, Plastic
@@ -46,7 +46,7 @@ class Tideway:
     speed_from: str
 
     @property
-    def wet(self) -> Array:
+    def wet(self) -> Flags:
         return self.depth >= DRY_BELOW
 
 
@@ -109,7 +109,7 @@ class Day:
     """The board at the wet steps and what leads to it; ``wet`` indexes the day's steps."""
 
     tideway: Tideway
-    wet: Array
+    wet: Indices
     board: Board | None
     traces: Traces | None
 

@@ -8,6 +8,8 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 Array = NDArray[np.float64]
+Flags = NDArray[np.bool_]
+Indices = NDArray[np.intp]
 
 
 class DomainError(ValueError):

@@ -1,4 +1,4 @@
-"""Fed fall (the count, drift and lead) and the swing on a tight line. Section 2 of docs/model.md."""
+"""Fed fall (count, drift, lead) and the swing on a tight line. Section 2 of docs/model.md."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags
 from ilha.core.flow import exponent, line_drag_coefficient
 
 CT_LINE = 0.01
@@ -61,7 +61,8 @@ def _closed_form(weight: Array, speed: Array, depth: Array, k: Array, pull: Arra
 
 
 def _drift_at(
-    weight: Array, speed: Array, depth: Array, k: Array, pull: Array | float, current: Array, n: float
+    weight: Array, speed: Array, depth: Array, k: Array, pull: Array | float, current: Array,
+    n: float,
 ) -> Array:
     """Drift (m) from the surface to each of the heights ``_HEIGHT`` * depth, first axis."""
     ones = (1,) * np.broadcast(weight, speed, depth, k, current).ndim
@@ -166,7 +167,7 @@ class Swing:
 
     count: Array
     come_in: Array
-    fitted: Array
+    fitted: Flags
 
 
 def swing(

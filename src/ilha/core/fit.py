@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, DomainError, require
+from ilha.core.errors import Array, DomainError, Flags, require
 
 REACH_LOW, REACH_HIGH = 0.30, 0.65
 """Exit over working length within which a hook sits well: about the middle third. Common
@@ -76,7 +76,7 @@ class HookFit:
     pick: int
 
     @property
-    def fits(self) -> Array:
+    def fits(self) -> Flags:
         return np.array([v == FITS for v in self.verdict])
 
 

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags
 from ilha.core.rig import PI_4, Body
 
 
@@ -32,7 +32,7 @@ class Glide:
     horizontal: Array
 
     @property
-    def sinks(self) -> Array:
+    def sinks(self) -> Flags:
         return np.isfinite(self.vertical)
 
 
@@ -63,7 +63,7 @@ def inertia_coefficients(f: ArrayLike) -> tuple[Array, Array]:
 
 def crossflow_factor(f: ArrayLike) -> Array:
     """eta = 0.52 + 0.07 ln f, held to 0.5..1: finite length in cross flow (after Hoerner)."""
-    return np.clip(0.52 + 0.07 * np.log(np.asarray(f, dtype=float)), 0.5, 1.0)
+    return np.asarray(np.clip(0.52 + 0.07 * np.log(np.asarray(f, dtype=float)), 0.5, 1.0))
 
 
 @dataclass(frozen=True)
@@ -85,7 +85,7 @@ class _Trim:
         """Moment over q, nose up, at flow angle ``a``."""
         sin, cos = np.sin(a), np.cos(a)
         p = np.where(cos >= 0.0, self.p_fore, self.p_aft)
-        return (
+        return np.asarray(
             p * 2.0 * sin * cos
             - self.c * sin**2
             - self.plate * self.plate_arm * sin

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, require
+from ilha.core.errors import Array, Flags, require
 from ilha.core.fall import CT_LINE
 from ilha.core.flow import exponent
 
@@ -39,7 +39,7 @@ class Hold:
     span: Array
     tension: Array
     tip_angle: Array
-    never: Array
+    never: Flags
     y_top: Array
     trace: tuple[Array, Array] | None = None
 

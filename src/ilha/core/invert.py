@@ -8,7 +8,7 @@ import numpy as np
 
 from ilha.core.errors import Array, NotConverged
 from ilha.core.flow import exponent
-from ilha.core.hold import SCOPE_NEVER, Hold, hold
+from ilha.core.hold import Hold, hold
 from ilha.core.rig import Body, Head, Plastic, assemble
 from ilha.core.units import G
 

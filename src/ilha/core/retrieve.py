@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags
 from ilha.core.flow import line_drag_coefficient
 
 SWEEP = 0.85
@@ -33,7 +33,9 @@ class Water:
 
 @dataclass(frozen=True)
 class Retrieve:
-    """lift_off : m from the tip at which it leaves the bottom (farther than the cast: it never touches).
+    """What a steady retrieve does, (H, T); NaN for rigs that float.
+
+    lift_off : m from the tip at which it leaves the bottom; beyond the cast it never touches.
 
     contact_share : of its weight on the bottom, tip half the cast away. zone_share : of the cast
     inside the zone. drags, rides_up : the two faults. speed_low, speed_high : m/s that keep it
@@ -43,8 +45,8 @@ class Retrieve:
     lift_off: Array
     contact_share: Array
     zone_share: Array
-    drags: Array
-    rides_up: Array
+    drags: Flags
+    rides_up: Flags
     speed_low: Array
     speed_high: Array
 
@@ -78,32 +80,32 @@ def contact_share(water: Water, speed: Array, away: Array) -> Array:
     return np.where(lifted, 0.0, 0.5 * (low + high))
 
 
-def drags(water: Water, speed: Array, cast: Array) -> Array:
+def drags(water: Water, speed: Array, cast: Array) -> Flags:
     """Whether the bottom carries more than ``CONTACT_DRAGS`` of it with half the cast to go.
 
     At that share the lure would be level nearer in than half the cast: no inversion is needed.
     """
-    return distance_at(water, speed, water.depth, CONTACT_DRAGS) < 0.5 * cast
+    return np.asarray(distance_at(water, speed, water.depth, CONTACT_DRAGS) < 0.5 * cast)
 
 
-def rides_up(water: Water, speed: Array, cast: Array, zone_to: float) -> Array:
+def rides_up(water: Water, speed: Array, cast: Array, zone_to: float) -> Flags:
     """Whether it leaves the zone upward inside the middle half of the cast.
 
     It rises as it comes nearer, so the near end of the middle half, a quarter of the cast away,
     decides; below the zone there is only the bottom, which :func:`drags` judges.
     """
     edge = np.maximum(water.depth - zone_to, 0.0)
-    return (distance_at(water, speed, edge) > 0.25 * cast) & (water.depth > zone_to)
+    return np.asarray((distance_at(water, speed, edge) > 0.25 * cast) & (water.depth > zone_to))
 
 
-def _edge_speed(fault: Callable[[Array], Array], shape: tuple[int, ...], slower: bool) -> Array:
+def _edge_speed(fault: Callable[[Array], Flags], shape: tuple[int, ...], slower: bool) -> Array:
     """The speed at which a fault, monotone in speed, sets in (or ends where ``slower``)."""
     low, high = np.full(shape, SPEED_MIN), np.full(shape, SPEED_MAX)
     for _ in range(12):
         mid = 0.5 * (low + high)
         below = fault(mid) == slower
         low, high = np.where(below, mid, low), np.where(below, high, mid)
-    return 0.5 * (low + high)
+    return np.asarray(0.5 * (low + high))
 
 
 def retrieve(

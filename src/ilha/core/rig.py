@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, DomainError, require
+from ilha.core.errors import Array, DomainError, Flags, require
 from ilha.core.tables import FAMILIES, SHAPES, Family
 from ilha.core.units import G
 
@@ -122,9 +122,9 @@ class Body:
     cd_head: Array
     section_head: Array
     extra: Array  # drag areas of hook, eye, blade, hair, belly ball, m²
-    inside: Array
-    dome: Array
-    foot: Array
+    inside: Flags
+    dome: Flags
+    foot: Flags
     shapes: tuple[str, ...] = field(default=())
 
     @property

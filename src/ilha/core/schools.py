@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags, Indices
 from ilha.core.units import kg_from_oz
 
 RIGHT, MARGINAL, TOO_LIGHT, TOO_HEAVY, UNSAFE = range(5)
@@ -58,7 +58,7 @@ TABLE_CURRENT = 0.4
 """Surface current (m/s) above which the depth table goes one step up."""
 
 
-def lightest(mass: Array, verdict: Array) -> Array:
+def lightest(mass: Array, verdict: Indices) -> Indices:
     """Index of the lightest right head, else of the lightest marginal one, else -1.
 
     Parameters
@@ -78,7 +78,9 @@ def lightest(mass: Array, verdict: Array) -> Array:
     return pick
 
 
-def by_depth_table(mass: Array, fits_outfit: Array, depth: Array, current: Array) -> Array:
+def by_depth_table(
+    mass: Array, fits_outfit: Flags, depth: Array, current: Array
+) -> Indices:
     """Index of the box's head nearest the table's weight, of those the outfit can throw; (T,).
 
     To 1.5 m 1/8 oz, to 3 m 1/4, deeper 3/8; one step up where the surface current is over

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags, Indices
 from ilha.core.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE, School
 
 LOWER, UPPER, OUTFIT = "lower", "upper", "outfit"
@@ -29,20 +29,20 @@ class Limit:
     unit: str
     figure: Array
     bound: Array
-    passed: Array
-    passed_high: Array
+    passed: Flags
+    passed_high: Flags
 
 
 def limit(
-    code: str, kind: str, unit: str, figure: Array, bound: Array | float, passed: Array,
-    passed_high: Array | None = None,
+    code: str, kind: str, unit: str, figure: Array, bound: Array | float, passed: Flags,
+    passed_high: Flags | None = None,
 ) -> Limit:
     """A limit with the high estimate equal to the middle one unless given."""
     return Limit(code, kind, unit, figure, np.asarray(bound, dtype=float), passed,
                  passed if passed_high is None else passed_high)
 
 
-def lightest_passing(mass: Array, passed: Array, value: Array) -> Array:
+def lightest_passing(mass: Array, passed: Flags, value: Array) -> Array:
     """``value`` of the lightest head that passed, per time; NaN where none did. (H, T) -> (T,)."""
     order = np.argsort(mass, kind="stable")
     first = order[np.argmax(passed[order], axis=0)]
@@ -50,7 +50,7 @@ def lightest_passing(mass: Array, passed: Array, value: Array) -> Array:
     return np.where(passed.any(axis=0), chosen, np.nan)
 
 
-def hangs(mass: Array, passed: Array, zone: Array) -> Limit:
+def hangs(mass: Array, passed: Flags, zone: Array) -> Limit:
     """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest."""
     bound = HANG_SHARE * lightest_passing(mass, passed, zone)
     bound = np.broadcast_to(bound, zone.shape)
@@ -63,8 +63,8 @@ class Judgement:
     """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``."""
 
     limits: tuple[Limit, ...]
-    verdict: Array
-    decided: Array
+    verdict: Indices
+    decided: Indices
 
 
 def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
@@ -74,11 +74,11 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     if one fails only at the high estimate; too heavy if it plunges or drags; else right, decided
     by the first limit (does it get there, or swim).
     """
-    verdict = np.full(shape, RIGHT)
-    decided = np.zeros(shape, dtype=int)
+    verdict = np.full(shape, RIGHT, dtype=np.intp)
+    decided = np.zeros(shape, dtype=np.intp)
     undecided = np.ones(shape, dtype=bool)
 
-    def settle(index: int, failed: Array, code: int) -> None:
+    def settle(index: int, failed: Flags, code: int) -> None:
         nonlocal undecided
         now = undecided & np.broadcast_to(failed, shape)
         verdict[now], decided[now] = code, index
@@ -98,7 +98,7 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
 
 
 def windows(
-    mass: Array, high: Array, zone: Array, others: Array, current: Array, school: School
+    mass: Array, high: Array, zone: Array, others: Flags, current: Array, school: School
 ) -> tuple[Array, Array]:
     """Edges (m/s) of the band of current in which each head is right; (H, T), NaN for none.
 
@@ -124,7 +124,7 @@ def windows(
         plunges = zone[order][:, None] < HANG_SHARE * zone[order][None]
         plunges &= (reach > start)[None]
 
-    def plunging(at: Array) -> Array:
+    def plunging(at: Array) -> Flags:
         """[i, time] whether head i plunges at the current at[i, time]."""
         under = (at[:, None] > start[None]) & (at[:, None] <= reach[None])
         return np.asarray(np.any(plunges & under, axis=1))

@@ -60,7 +60,8 @@ _mark("Baixa do Norte", "ledge", (36.4390, -21.7250), 18.0, "rock", ("none", 0.0
 
 # name, look, family, material, colour, length, body length, width, height (mm), mass g, drag cm²
 _PLASTICS = (
-    ("127 mm straight tail", "jerk", "straight", "plastisol", "sand eel", 127, 104, 14, 16, 10.5, 0),
+    ("127 mm straight tail", "jerk", "straight", "plastisol", "sand eel", 127, 104, 14, 16, 10.5,
+     0),
     ("178 mm straight tail", "jerk", "straight", "plastisol", "white", 178, 146, 19, 22, 28.0, 0),
     ("76 mm paddle tail", "paddle", "paddle", "plastisol", "smelt", 76, 60, 11, 15, 5.0, 0),
     ("102 mm paddle tail", "paddle", "paddle", "plastisol", "mullet", 102, 80, 14, 19, 10.0, 0),
@@ -158,12 +159,12 @@ def _load_box(conn: sqlite3.Connection) -> None:
             keeper=keeper, keeper_takes_mm=takes, weight_x_mm=weight_x, extra_drag_cm2=0.0,
             carried=carried,
         ))
-    for name, diameter, strength in _LINES:
-        lines.add(conn, lines.NewLine(name=name, diameter_mm=diameter, strength_kg=strength))
-    for name, low, high, effective, mass, distance, line, drag in _RODS:
+    for name, diameter, holds in _LINES:
+        lines.add(conn, lines.NewLine(name=name, diameter_mm=diameter, strength_kg=holds))
+    for name, low, high, effective, package, distance, line, area in _RODS:
         rods.add(conn, rods.NewRod(
             name=name, lure_min_g=low, lure_max_g=high, effective_mass_g=effective,
-            cast_mass_g=mass, cast_distance_m=distance, cast_line_mm=line, cast_drag_cm2=drag,
+            cast_mass_g=package, cast_distance_m=distance, cast_line_mm=line, cast_drag_cm2=area,
         ))
 
 

@@ -13,6 +13,7 @@ from ilha.core.errors import Array, DomainError
 from ilha.core.rig import Head, Plastic
 from ilha.core.schools import ALL_KEYS, SCHOOLS, VERDICTS
 from ilha.formats.fields import first_error
+from ilha.formats.numbers import nullable
 
 Steps = float | Annotated[list[float], Field(min_length=1)]
 
@@ -33,7 +34,7 @@ class AirPart(_Part):
 class MarkPart(_Part):
     depth_m: Steps
     bottom: str = "sand"
-    cover_height_m: float = Field(0.0, ge=0.0)
+    cover_height_m: float = Field(default=0.0, ge=0.0)
 
 
 class FlowPart(_Part):
@@ -59,7 +60,7 @@ class ZonePart(_Part):
 
 class RetrievePart(_Part):
     speed_m_s: float = 0.6
-    reel_cm_per_turn: float = Field(75.0, gt=0.0)
+    reel_cm_per_turn: float = Field(default=75.0, gt=0.0)
     steady: bool = False
 
 
@@ -189,17 +190,11 @@ def answer(scenario: Scenario) -> dict[str, Any]:
         Naming the field that is out of range.
     """
     if scenario.school not in SCHOOLS:
-        known = ", ".join(SCHOOLS)
-        raise DomainError("school", f"must be one of {known} for now", scenario.school, "", "choose")
+        rule = f"must be one of {', '.join(SCHOOLS)} for now"
+        raise DomainError("school", rule, scenario.school, "", "choose")
     result = board(scenario.conditions(), scenario.core_plastic(), scenario.core_heads(),
                    scenario.core_rod(), scenario.school)
     return as_json(result)
-
-
-def numbers(value: Array, shape: tuple[int, ...]) -> Any:
-    """A (possibly nested) list of ``shape`` with null for every number that is not finite."""
-    full = np.broadcast_to(np.asarray(value, dtype=float), shape)
-    return np.where(np.isfinite(full), full, None).tolist()
 
 
 def as_json(b: Board) -> dict[str, Any]:
@@ -224,9 +219,9 @@ def as_json(b: Board) -> dict[str, Any]:
                      "zone_share": b.retrieve.zone_share, "speed_low_m_s": b.retrieve.speed_low,
                      "speed_high_m_s": b.retrieve.speed_high},
     }
-    flat = {name: numbers(value, shape) for name, value in fields.items()}
+    flat = {name: nullable(np.broadcast_to(value, shape)) for name, value in fields.items()}
     nested = {
-        group: {name: numbers(value, shape) for name, value in parts.items()}
+        group: {name: nullable(np.broadcast_to(value, shape)) for name, value in parts.items()}
         for group, parts in groups.items()
     }
     never = np.broadcast_to(b.holds.never[1], shape)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class NewHead(TypedDict):
@@ -46,7 +46,7 @@ FROM heads
 ORDER BY mass_g, id
 """
     )
-    return [Head(**row) for row in rows]
+    return [cast(Head, dict(row)) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Head | None:
@@ -62,7 +62,7 @@ WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else Head(**row)
+    return None if row is None else cast(Head, dict(row))
 
 
 def add(conn: sqlite3.Connection, new: NewHead) -> int:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class NewLine(TypedDict):
@@ -30,7 +30,7 @@ FROM lines
 ORDER BY diameter_mm, id
 """
     )
-    return [Line(**row) for row in rows]
+    return [cast(Line, dict(row)) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Line | None:
@@ -44,7 +44,7 @@ WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else Line(**row)
+    return None if row is None else cast(Line, dict(row))
 
 
 def add(conn: sqlite3.Connection, new: NewLine) -> int:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class NewMark(TypedDict):
-    """One place to fish, as stored. Depth is charted (below the tide's zero); rates are the peak streams."""
+    """One place to fish, as stored: depth below the zero of tide, rates of the peak streams."""
 
     name: str
     kind: str
@@ -46,7 +46,7 @@ FROM marks
 ORDER BY id
 """
     )
-    return [Mark(**row) for row in rows]
+    return [cast(Mark, dict(row)) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Mark | None:
@@ -62,7 +62,7 @@ WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else Mark(**row)
+    return None if row is None else cast(Mark, dict(row))
 
 
 def add(conn: sqlite3.Connection, new: NewMark) -> int:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class NewPlastic(TypedDict):
@@ -40,7 +40,7 @@ FROM plastics
 ORDER BY id
 """
     )
-    return [Plastic(**row) for row in rows]
+    return [cast(Plastic, dict(row)) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
@@ -55,7 +55,7 @@ WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else Plastic(**row)
+    return None if row is None else cast(Plastic, dict(row))
 
 
 def add(conn: sqlite3.Connection, new: NewPlastic) -> int:

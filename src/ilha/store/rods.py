@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class NewRod(TypedDict):
@@ -36,7 +36,7 @@ FROM rods
 ORDER BY lure_max_g, id
 """
     )
-    return [Rod(**row) for row in rows]
+    return [cast(Rod, dict(row)) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Rod | None:
@@ -51,7 +51,7 @@ WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else Rod(**row)
+    return None if row is None else cast(Rod, dict(row))
 
 
 def add(conn: sqlite3.Connection, new: NewRod) -> int:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class Settings(TypedDict):
@@ -32,7 +32,7 @@ FROM settings
 WHERE id = 1
 """
     ).fetchone()
-    return Settings(**row)
+    return cast(Settings, dict(row))
 
 
 def put(conn: sqlite3.Connection, new: Settings) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Iterable
-from typing import TypedDict
+from typing import TypedDict, cast
 
 
 class Port(TypedDict):
@@ -29,7 +29,7 @@ def ports(conn: sqlite3.Connection) -> list[Port]:
     rows = conn.execute(
         "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports ORDER BY name"
     )
-    return [Port(**row) for row in rows]
+    return [cast(Port, dict(row)) for row in rows]
 
 
 def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
@@ -37,7 +37,7 @@ def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
     row = conn.execute(
         "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports WHERE id = ?", (port_id,)
     ).fetchone()
-    return None if row is None else Port(**row)
+    return None if row is None else cast(Port, dict(row))
 
 
 def add_port(
@@ -87,7 +87,7 @@ ORDER BY time_utc_s
 """,
         {"port_id": port_id, "from_s": from_s, "to_s": to_s},
     )
-    return [Event(**row) for row in rows]
+    return [cast(Event, dict(row)) for row in rows]
 
 
 def reach(conn: sqlite3.Connection, port_id: int) -> tuple[int, int] | None:

@@ -1,8 +1,6 @@
-"""Rows of the store to objects of the core (grams and millimetres to SI) and numbers to JSON."""
+"""Rows of the store to objects of the core (grams and millimetres to SI) and back."""
 
 from __future__ import annotations
-
-from typing import Any
 
 import numpy as np
 
@@ -56,13 +54,6 @@ def core_rates(mark: Mark, port: Port) -> StreamRates:
         mark["neap_rate_m_s"] or 0.0, mark["spring_rate_m_s"] or 0.0, port["neap_range_m"],
         port["spring_range_m"], (mark["slack_lag_min"] or 0.0) * 60.0,
     )
-
-
-def rounded(value: Array, digits: int) -> list[Any]:
-    """Nested lists rounded to ``digits`` decimals, None for what is not a number."""
-    # Python's float repr of a rounded float64 is short; the JSON stays small.
-    whole = np.round(np.asarray(value, dtype=float), digits)
-    return np.where(np.isfinite(whole), whole, None).tolist()  # type: ignore[no-any-return]
 
 
 def one(value: Array | float, digits: int) -> float | None:

@@ -7,25 +7,28 @@ import sqlite3
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime
 from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
 import numpy as np
-from flask import Blueprint, Response, current_app, request
+from flask import Blueprint, current_app, request
+from werkzeug.wrappers import Response
 
 from ilha.core.board import Board, Conditions
 from ilha.core.cast import is_guess
 from ilha.core.day import Day, Typed, day, tideway
-from ilha.core.errors import Array, DomainError
+from ilha.core.errors import Array, DomainError, Flags
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.flow import speed_at
 from ilha.core.tables import SHAPES, STANCES
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
+from ilha.formats.numbers import nullable
 from ilha.store import heads, lines, marks, plastics, rods, tides
 from ilha.web import convert
+from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.errors import NotFound
 from ilha.web.payloads import DayQuestion
@@ -152,8 +155,8 @@ def get_day() -> Response:
         "school": asked.school, "step_s": STEP_S,
         "clock": [span.clock(t) for t in span.times],
         "now_step": round(now_step, 3) if 0.0 <= now_step < STEPS - 1 else None,
-        "height_m": convert.rounded(way.height, 3), "depth_m": convert.rounded(way.depth, 3),
-        "stream_m_s": convert.rounded(way.stream, 4), "depth_from": way.depth_from,
+        "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
+        "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
         "speed_from": way.speed_from, "stance": stance, "tip_height_m": tip,
         "drifting": kind.drifts, "cast_m": cast, "wet": way.wet.tolist(),
         "turns": [
@@ -168,10 +171,7 @@ def get_day() -> Response:
         "line_points": LINE_POINTS, "left_out": len(box) - len(shown),
         **_board_part(result, shown, fits, rod is not None),
     }
-    response = Response(json.dumps(body, separators=(",", ":")), mimetype="application/json")
-    response.cache_control.no_cache = True
-    response.add_etag()
-    return response.make_conditional(request)
+    return json_answer(json.dumps(body, separators=(",", ":")))
 
 
 def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
@@ -192,7 +192,7 @@ def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
 
     ids = np.array([row["id"] for row in shown])
     columns = _columns(b)
-    arrays = {name: convert.rounded(np.broadcast_to(v, b.shape), digits)
+    arrays = {name: nullable(np.broadcast_to(v, b.shape), digits)
               for name, (v, digits) in columns.items()}
     whole = {
         "line_cm": np.moveaxis(np.nan_to_num(traces.line) * 100.0, 0, -1),
@@ -224,7 +224,7 @@ def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
     }
 
 
-def is_guess_array(b: Board, has_rod: bool) -> Array:
+def is_guess_array(b: Board, has_rod: bool) -> Flags:
     """Casts are a guess without a rod, or far from the rod's reference cast."""
     if not has_rod or b.rod is None:
         return np.ones((1, 1), dtype=bool)
@@ -242,7 +242,8 @@ def _columns(b: Board) -> dict[str, tuple[Array, int]]:
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.fall.count, 2),
         "middle_s": (b.fall.middle, 2), "zone_s": (b.fall.zone, 2), "lead_m": (b.fall.drift, 2),
         "scope": (b.holds.scope[1], 3), "line_out_m": (b.holds.line_out[1], 2),
-        "span_m": (b.holds.span[1], 2), "line_out_high_m": (b.holds.line_out[2], 2), "window_low_m_s": (b.window_low, 3),
-        "window_high_m_s": (b.window_high, 3), "minimum_mass_g": (b.least_mass * 1e3, 2),
+        "span_m": (b.holds.span[1], 2), "line_out_high_m": (b.holds.line_out[2], 2),
+        "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
+        "minimum_mass_g": (b.least_mass * 1e3, 2),
         "zone_share": (b.retrieve.zone_share, 3),
     }

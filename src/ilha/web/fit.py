@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import numpy as np
-from flask import Blueprint, Response, request
+from flask import Blueprint, request
+from werkzeug.wrappers import Response
 
 from ilha.core.errors import Array
 from ilha.core.fit import fit_hooks
@@ -14,6 +15,7 @@ from ilha.core.units import si
 from ilha.core.water import density
 from ilha.store import heads, plastics
 from ilha.web import convert
+from ilha.web.answers import json_answer
 from ilha.web.day import found
 from ilha.web.payloads import Fit, FitQuestion
 
@@ -69,7 +71,4 @@ def get_fit() -> Response:
             for i, row in enumerate(rows)
         ],
     })
-    response = Response(payload.model_dump_json(), mimetype="application/json")
-    response.cache_control.no_cache = True
-    response.add_etag()
-    return response.make_conditional(request)
+    return json_answer(payload.model_dump_json())

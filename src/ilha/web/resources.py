@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, Response, current_app, request
+from typing import cast
+
+from flask import Blueprint, request
+from werkzeug.wrappers import Response
 
 from ilha import __version__
 from ilha.core.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, marks, plastics, rods, settings
+from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.payloads import (
     Box,
     Health,
     Marks,
+    Payload,
     Reference,
     SchoolNote,
     Settings,
@@ -23,12 +28,9 @@ from ilha.web.payloads import (
 bp = Blueprint("resources", __name__, url_prefix="/api")
 
 
-def answer(payload: Health | Marks | Box | Reference | Settings) -> Response:
-    """A payload as JSON, to be asked for again each time but with an ETag."""
-    response = Response(payload.model_dump_json(), mimetype="application/json")
-    response.cache_control.no_cache = True
-    response.add_etag()
-    return response.make_conditional(request)
+def answer(payload: Payload) -> Response:
+    """A payload as JSON."""
+    return json_answer(payload.model_dump_json())
 
 
 @bp.get("/health")
@@ -73,8 +75,7 @@ def put_settings() -> Response:
     for field, module in (("mark_id", marks), ("plastic_id", plastics), ("line_id", lines),
                           ("rod_id", rods)):
         wanted = getattr(new, field)
-        if wanted is not None and module.get(conn, wanted) is None:  # type: ignore[attr-defined]
+        if wanted is not None and module.get(conn, wanted) is None:
             raise FieldError(field, f"`{field}`: there is no {wanted} in the box: choose another")
-    settings.put(conn, settings.Settings(**new.model_dump()))
-    current_app.logger.info("settings saved")
+    settings.put(conn, cast(settings.Settings, new.model_dump()))
     return answer(new)

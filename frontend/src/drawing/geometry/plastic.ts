@@ -36,27 +36,32 @@ export function halfHeight(m: Measures, x: number): number {
   return (m.height_mm / 2) * (a[1] + ((t - a[0]) / (b[0] - a[0])) * (b[1] - a[1]));
 }
 
+/** Tails that run out of the body without a seam: points from the upper wrist to the lower. */
+function seamless(m: Measures): Point[] {
+  const { length_mm: L, body_length_mm: B, height_mm: h } = m;
+  const T = L - B;
+  const wrist = halfHeight(m, B);
+  if (m.look === "jerk") {
+    return [
+      [B + T * 0.35, wrist * 0.9], [L - T * 0.12, h * 0.27], [L, h * 0.34], [L - T * 0.26, 0],
+      [L, -h * 0.34], [L - T * 0.12, -h * 0.27], [B + T * 0.35, -wrist * 0.9],
+    ];
+  }
+  if (m.look === "paddle") {
+    return [
+      [L - T * 0.42, wrist * 0.8], [L - T * 0.22, h * 0.14], [L - T * 0.04, h * 0.08],
+      [L, -h * 0.2], [L - T * 0.07, -h * 0.58], [L - T * 0.3, -h * 0.6], [L - T * 0.4, -h * 0.24],
+      [B + T * 0.2, -wrist * 0.9],
+    ];
+  }
+  return [];
+}
+
 function tail(m: Measures): Pick<Outline, "filled" | "strokes"> {
   const { length_mm: L, body_length_mm: B, height_mm: h, look } = m;
   const T = L - B;
   const wrist = halfHeight(m, B);
   const none = { filled: [], strokes: [] };
-  if (look === "jerk") {
-    const fork: Point[] = [
-      [B - 1, wrist], [B + T * 0.45, wrist * 0.9], [L - T * 0.1, h * 0.3], [L, h * 0.34],
-      [L - T * 0.22, 0], [L, -h * 0.34], [L - T * 0.1, -h * 0.3], [B + T * 0.45, -wrist * 0.9],
-      [B - 1, -wrist],
-    ];
-    return { filled: [smooth(fork, true)], strokes: [] };
-  }
-  if (look === "paddle") {
-    const stem = `M${B - 1} ${wrist}L${L - T * 0.3} ${wrist * 0.6}L${L - T * 0.3} ${-wrist * 0.6}L${B - 1} ${-wrist}Z`;
-    const plate: Point[] = [
-      [L - T * 0.34, wrist * 0.5], [L - T * 0.2, h * 0.12], [L - T * 0.05, h * 0.1],
-      [L, -h * 0.2], [L - T * 0.06, -h * 0.58], [L - T * 0.28, -h * 0.6], [L - T * 0.36, -h * 0.2],
-    ];
-    return { filled: [stem, smooth(plate, true)], strokes: [] };
-  }
   if (look === "curl") {
     const curl: Point[] = [
       [B - 1, wrist], [B + T * 0.3, h * 0.55], [B + T * 0.65, h * 0.75], [L - T * 0.04, h * 0.3],
@@ -102,5 +107,5 @@ export function outline(m: Measures): Outline {
   const profile = PROFILES[m.look] ?? PROFILES.stick!;
   const up: Point[] = profile.map(([t, half]) => [t * m.body_length_mm, (half * m.height_mm) / 2]);
   const down: Point[] = [...up].reverse().map(([x, y]) => [x, -y]);
-  return { body: smooth([...up, ...down], true), ...tail(m) };
+  return { body: smooth([...up, ...seamless(m), ...down], true), ...tail(m) };
 }

@@ -10,7 +10,7 @@ import {
 import { smooth } from "../geometry/path";
 import { Angler } from "../shapes/angler";
 import { Bottom } from "../shapes/bottom";
-import { Lure } from "../shapes/lure";
+import { Lure, lureTimes } from "../shapes/lure";
 
 const GROUND = 38;
 const MARGIN = 0.55;
@@ -73,7 +73,7 @@ export function ColumnScene(props: ColumnProps) {
         {chosen && main && (
           <>
             <Fall view={view} head={chosen} depth={frame.depth} units={units}
-                  drifting={board.drifting} />
+                  drifting={board.drifting} times={lureTimes(view, props.plastic)} />
             <Lure view={view} x={tipX + main.rig[0]} z={main.rig[1]} plastic={props.plastic} />
           </>
         )}
@@ -215,8 +215,8 @@ function Ghost({ view, shape, tipX, label }: {
   );
 }
 
-function Fall({ view, head, depth, units, drifting }: {
-  view: View; head: HeadFrame; depth: number; units: Units; drifting: boolean;
+function Fall({ view, head, depth, units, drifting, times }: {
+  view: View; head: HeadFrame; depth: number; units: Units; drifting: boolean; times: number;
 }) {
   if (head.count == null || head.lead == null || head.fallHeight.length === 0) return null;
   const start = -head.lead;
@@ -249,6 +249,7 @@ function Fall({ view, head, depth, units, drifting }: {
             textAnchor={wide ? "middle" : "end"} className="lead-figure halo">{lead}</text>
       <text x={view.x(0) + 8} y={ground + 4} className="note strong halo">
         {drifting ? "touches down" : "the mark"}
+        {times > 1 && <tspan className="aside"> lure drawn ×{times}</tspan>}
       </text>
     </g>
   );

@@ -6,6 +6,11 @@ import { outline } from "../geometry/plastic";
 
 const LEAST_PX = 46;
 
+/** How many times too large the lure is drawn, so that it can be seen. */
+export function lureTimes(view: View, plastic: Plastic): number {
+  return Math.max(1, Math.round(LEAST_PX / ((plastic.length_mm / 1000) * view.scale)));
+}
+
 interface Props {
   view: View;
   x: number;
@@ -14,8 +19,7 @@ interface Props {
 }
 
 export const Lure = memo(function Lure({ view, x, z, plastic }: Props) {
-  const true_px = (plastic.length_mm / 1000) * view.scale;
-  const times = Math.max(1, Math.round(LEAST_PX / true_px));
+  const times = lureTimes(view, plastic);
   const k = (view.scale / 1000) * times;
   const shape = outline(plastic);
   return (
@@ -25,11 +29,6 @@ export const Lure = memo(function Lure({ view, x, z, plastic }: Props) {
         <path d={shape.body} />
       </g>
       <circle cx={view.x(x)} cy={view.z(z)} r={Math.max(4, 4.5 * k)} className="metal" />
-      {times > 1 && (
-        <text x={view.x(x) + plastic.length_mm * k + 10} y={view.z(z) - 2} className="note small halo">
-          lure ×{times}
-        </text>
-      )}
     </g>
   );
 });

@@ -51,11 +51,11 @@ export function Figures({ board, frame, chosen, row, units, zone }: Props) {
         <em>{shapeWords(row.shape)}, {row.hook_size}</em>
       </div>
       <div className="figure" title="drift while it falls: the mean with and without the feed's pull">
-        <span>{board.drifting ? "it drifts while falling" : "land it up-tide of the mark"}</span>
+        <span>{board.drifting ? "drifts in falling" : "land it up-tide"}</span>
         <b>{lead.value}<small>{lead.unit}</small></b>
       </div>
       <div className="figure" title="fed line, from the splash; closed form of the fall">
-        <span>{suspended ? "count, then close the bail" : "count to the bottom"}</span>
+        <span>{suspended ? "count, close the bail" : "count to bottom"}</span>
         <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
       </div>
       <div className="figure then" title="the hop's count is its time in the zone">

@@ -75,8 +75,8 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
       return { sign: "right", words: heavier ? "surer of bottom" : "works", reason: `${touches}; ${s(head.zone)} in the zone`, window };
     }
     case "marginal": {
-      const at = head.windowHigh === null ? "a fifth more current takes it" : `loses bottom at ${text(speed(head.windowHigh, c.units))}`;
-      return { sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just", reason: `${touches}; ${at}`, window };
+      const fifth = text(speed(1.2 * Math.abs(c.frame.stream), c.units));
+      return { sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just", reason: `${touches}; a fifth more, ${fifth}, sweeps it off`, window };
     }
     case "too-light": {
       const [words, reason] = tooLight(head, c);

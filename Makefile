@@ -1,0 +1,90 @@
+# `make demo` starts Ilha with its demo data; `make test` passes everything. The rest are their
+# parts. Stamps in .make/ keep what is in order from being done again.
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+.DELETE_ON_ERROR:
+.DEFAULT_GOAL := help
+
+PORT ?= 8417
+DATABASE ?= var/demo.sqlite3
+PY := .venv/bin/python
+SAY = @printf '\033[1m· %s\033[0m\n'
+NPM := scripts/npm
+FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html \
+         frontend/vite.config.ts frontend/tsconfig.json
+CORE := $(shell find src/ilha -name '*.py' -o -name '*.toml' -o -name '*.sql' | grep -v /dist/)
+
+.PHONY: help demo test setup build lint types contract unit browser bench shots clean
+export PIP_DISABLE_PIP_VERSION_CHECK = 1
+
+help:
+	@printf 'make demo   start Ilha with the demo data (PORT=%s)\nmake test   set up and pass every check\nmake bench  speeds, one line a figure\nmake shots  refresh docs/screenshots\n' $(PORT)
+
+demo: .make/python .make/build
+	@mkdir -p $(dir $(DATABASE))
+	@exec .venv/bin/ilha serve --demo --database $(DATABASE) --port $(PORT)
+
+test: lint contract unit browser
+	$(SAY) 'All checks pass.'
+
+setup: .make/python .make/node .make/chromium
+build: .make/build
+
+.make/tools:
+	@scripts/check-tools
+	@mkdir -p .make && touch $@
+
+.make/python: requirements.lock pyproject.toml | .make/tools
+	$(SAY) 'Python packages (about 20 s the first time) …'
+	@[ -x $(PY) ] || python3 -m venv .venv
+	@.venv/bin/pip install --quiet uv==0.13.9
+	@.venv/bin/uv pip sync --quiet --require-hashes -p .venv requirements.lock
+	@.venv/bin/uv pip install --quiet --no-deps --no-build-isolation -p .venv -e .
+	@touch $@
+
+.make/node: frontend/package-lock.json frontend/package.json | .make/tools
+	$(SAY) 'npm packages (about a minute the first time) …'
+	@cd frontend && ../$(NPM) ci --silent
+	@touch $@
+
+.make/chromium: | .make/tools
+	$(SAY) 'Chromium for the browser tests (about a minute the first time) …'
+	@scripts/get-chromium
+	@touch $@
+
+.make/build: .make/node $(FRONT) frontend/src/api/schema.d.ts
+	$(SAY) 'Building the interface (about 15 s) …'
+	@cd frontend && ../$(NPM) run --silent build
+	@touch $@
+
+lint: .make/python .make/node
+	$(SAY) 'Lint and types …'
+	@.venv/bin/ruff check --quiet src tests scripts
+	@.venv/bin/mypy
+	@cd frontend && ../$(NPM) run --silent lint && ../$(NPM) run --silent typecheck
+	@scripts/check-locks
+
+contract: .make/python .make/node
+	$(SAY) 'Contract: payloads, OpenAPI document, TypeScript types, file schemas …'
+	@$(PY) scripts/contract.py check
+
+types: .make/python .make/node
+	@$(PY) scripts/contract.py write
+
+unit: .make/python .make/node .make/build
+	$(SAY) 'Unit, reference and web tests …'
+	@cd frontend && ../$(NPM) run --silent test
+	@$(PY) -m pytest -m 'not browser'
+
+browser: .make/python .make/chromium .make/build
+	$(SAY) 'The real interface in Chromium …'
+	@$(PY) -m pytest -m browser
+
+bench: .make/python .make/chromium .make/build
+	@$(PY) scripts/bench.py
+
+shots: .make/python .make/chromium .make/build
+	@$(PY) scripts/shots.py
+
+clean:
+	rm -rf .make .venv frontend/node_modules src/ilha/web/dist var
