@@ -55,7 +55,7 @@ function Shell({ children }: { children: ReactNode }) {
         <div className="top-right">
           <UnitsMenu />
           <SheetSwitch />
-          <button type="button" aria-label="keys" onClick={() => setHelp(true)}>?</button>
+          <button type="button" aria-label="? keys" onClick={() => setHelp(true)}>?</button>
         </div>
       </header>
       <main id="view">{children}</main>
@@ -88,7 +88,8 @@ function UnitsMenu() {
   const { settings, choose } = useQuestion();
   return (
     <Dropdown align="end" autoClose="outside">
-      <Dropdown.Toggle as="button" type="button" className="units-toggle" aria-label={`units: ${settings.depth_unit}, ${settings.head_unit}`}>
+      <Dropdown.Toggle as="button" type="button" className="units-toggle">
+        <span className="visually-hidden">units: </span>
         {settings.depth_unit === "m" ? "metres" : "feet"} · {settings.head_unit === "oz" ? "ounces" : "grams"}
       </Dropdown.Toggle>
       <Dropdown.Menu>
@@ -117,9 +118,8 @@ function SheetSwitch() {
   const { settings, choose } = useQuestion();
   const dark = settings.sheet === "dark";
   return (
-    <button type="button" aria-pressed={dark} aria-label="dark sheet"
-            onClick={() => choose({ sheet: dark ? "daylight" : "dark" })}>
-      {dark ? "dark" : "daylight"}
+    <button type="button" onClick={() => choose({ sheet: dark ? "daylight" : "dark" })}>
+      <span className="visually-hidden">sheet: </span>{dark ? "dark" : "daylight"}
     </button>
   );
 }

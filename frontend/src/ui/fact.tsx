@@ -1,5 +1,5 @@
 // A fact of the sentence: words that open a small sheet in which the fact is changed in place.
-import { useId, useRef, useState, type ReactNode } from "react";
+import { useEffect, useId, useRef, useState, type ReactNode } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 
 /** Where a fact comes from. It decides how the words are underlined, and is said. */
@@ -23,11 +23,20 @@ export function Fact({ label, words, source, children }: Props) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   const id = useId();
-  const close = () => setOpen(false);
+  const close = () => {
+    setOpen(false);
+    document.getElementById(`${id}-words`)?.focus();
+  };
+  useEffect(() => {
+    if (!open) return;
+    const sheet = document.getElementById(id);
+    sheet?.querySelector<HTMLElement>("[data-first], input, select, button")?.focus();
+  }, [open, id]);
   return (
     <>
       <button
         ref={button}
+        id={`${id}-words`}
         type="button"
         className={`fact fact-${source}`}
         aria-haspopup="dialog"
@@ -43,14 +52,8 @@ export function Fact({ label, words, source, children }: Props) {
         show={open}
         placement="bottom-start"
         rootClose
+        transition={false}
         onHide={() => setOpen(false)}
-        onEntered={(node) =>
-          node.querySelector<HTMLElement>("[data-first], input, select, button")?.focus()
-        }
-        onExited={() => {
-          // Back to the words, unless a click went on to something else.
-          if (document.activeElement === document.body) button.current?.focus();
-        }}
       >
         <Popover id={id} role="dialog" aria-label={label} onKeyDown={(e) => {
           if (e.key === "Escape") {

@@ -24,7 +24,7 @@ export function useKeys(handlers: Record<string, () => void>): void {
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (typing(event.target) || document.querySelector(".modal.show, .popover.show")) return;
+      if (typing(event.target) || document.querySelector(".modal.show, .popover")) return;
       const handler = handlers[event.key];
       if (handler) {
         event.preventDefault();

@@ -10,8 +10,8 @@ import {
   useState,
   type ReactNode,
 } from "react";
-import { client, unwrap } from "../api/client";
-import { boxQuery, healthQuery, marksQuery, referenceQuery, settingsQuery } from "../api/resources";
+import { Away, client, unwrap } from "../api/client";
+import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../api/resources";
 import type { DayQuery, Settings } from "../api/types";
 
 export interface Typed {
@@ -39,6 +39,8 @@ const EMPTY: Facts = {
   temperature_c: null, feed_tension_n: null, zone: null, every_head: false, typed: {},
 };
 const KEY = "ilha.facts";
+/** How soon a choice that the server did not take goes out again. */
+const RESEND_MS = 3000;
 
 function stored(): Facts {
   try {
@@ -69,13 +71,22 @@ function useChoices(): [Settings, boolean, (patch: Partial<Settings>) => void] {
   const save = useMutation({
     mutationFn: (body: Settings) => unwrap(client.PUT("/api/settings", { body })),
     onSuccess: (_, sent) => setUnsaved((waiting) => (waiting === sent ? null : waiting)),
+    onError: (error) => {
+      if (error instanceof Away) return;
+      // The store will never take it: show what the store has.
+      setUnsaved(null);
+      void queries.invalidateQueries(settingsQuery);
+    },
   });
-  const { mutate } = save;
-  const health = useHealthStamp();
+  const { mutate, status } = save;
   useEffect(() => {
-    // The server is back (or was never away): what is waiting goes out once more.
     if (unsaved) mutate(unsaved);
-  }, [unsaved, mutate, health]);
+  }, [unsaved, mutate]);
+  useEffect(() => {
+    if (!unsaved || status !== "error") return;
+    const again = setTimeout(() => mutate(unsaved), RESEND_MS);
+    return () => clearTimeout(again);
+  }, [unsaved, status, mutate]);
   const choose = useCallback(
     (patch: Partial<Settings>) => {
       const next = { ...queries.getQueryData(settingsQuery.queryKey)!, ...patch };
@@ -85,24 +96,6 @@ function useChoices(): [Settings, boolean, (patch: Partial<Settings>) => void] {
     [queries],
   );
   return [data, unsaved !== null, choose];
-}
-
-/** When the server last answered, ms; changes only when it was away before. */
-function useHealthStamp(): number {
-  const queries = useQueryClient();
-  const [stamp, setStamp] = useState(0);
-  useEffect(() => {
-    let away = false;
-    return queries.getQueryCache().subscribe(({ query }) => {
-      if (query.queryKey[0] !== healthQuery.queryKey[0]) return;
-      if (query.state.status === "error") away = true;
-      else if (away && query.state.status === "success") {
-        away = false;
-        setStamp(query.state.dataUpdatedAt);
-      }
-    });
-  }, [queries]);
-  return stamp;
 }
 
 export function QuestionProvider({ children }: { children: ReactNode }) {

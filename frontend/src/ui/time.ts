@@ -22,6 +22,12 @@ export function setStep(next: number): void {
   if (!frame) frame = requestAnimationFrame(publish);
 }
 
+/** At once, not with the next frame: for the first look, before anything is painted. */
+export function startAt(next: number): void {
+  pending = next;
+  publish();
+}
+
 export function currentStep(): number {
   return pending ?? step;
 }

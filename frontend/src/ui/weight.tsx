@@ -23,7 +23,8 @@ export function HeadWeight({ head, units }: { head: Head; units: Units }) {
   const oz = head.printed_oz ?? ouncesFromGrams(head.mass_g);
   const inOunces = units.head_unit === "oz";
   return (
-    <span className="head-weight" aria-label={`${text(headName(head, units))}`}>
+    <span className="head-weight">
+      <span className="visually-hidden">{text(headName(head, units))}</span>
       <span className="big" aria-hidden="true">
         {inOunces ? <Fraction oz={oz} /> : grams(head.mass_g).value}
       </span>

@@ -35,9 +35,9 @@ def _mark(
 
 
 _mark("Cais Velho", "harbour", (36.4021, -21.7043), 2.6, "sand", ("weed", 0.3), "kayak", 25.0,
-      (0.30, 0.72, 20.0, 65.0),
+      (0.45, 0.80, 20.0, 65.0),
       "Anchor from the bow only; keep out of the ferry's way. Wear a life jacket.")
-_mark("Seba Grande", "flat", (36.4107, -21.6902), -0.3, "grass", ("eelgrass", 0.35), "wading",
+_mark("Seba Grande", "flat", (36.4107, -21.6902), -1.0, "grass", ("eelgrass", 0.35), "wading",
       20.0, (0.10, 0.28, 35.0, 20.0),
       "Shuffle your feet: rays lie in the grass. The flood fills the gully behind you first.")
 _mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0), "wading", 25.0,

@@ -52,12 +52,9 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
 
 def _serve_interface(app: Flask, dist: Path) -> None:
     def page(name: str, kept_s: int | None) -> Response:
-        response = send_from_directory(dist, name)
-        if kept_s is None:
-            response.cache_control.no_cache = True
-        else:
-            response.cache_control.public = True
-            response.cache_control.max_age = kept_s
+        # Without an age Flask answers no-cache, with an ETag.
+        response = send_from_directory(dist, name, max_age=kept_s)
+        if kept_s is not None:
             response.cache_control.immutable = True
         return response
 

@@ -5,7 +5,7 @@ Every name carries its unit. Arrays run over the day's steps unless said.
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -13,6 +13,10 @@ HeadUnit = Literal["oz", "g"]
 School = Literal["lightest-practical", "bottom-contact", "depth-table"]
 Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
 StanceKey = Literal["wading", "bank", "dock", "kayak", "anchored", "drifting"]
+
+
+Id = Annotated[int, Field(ge=1, le=2**53 - 1)]
+"""A row's id: what both SQLite and JavaScript hold exactly."""
 
 
 class Payload(BaseModel):
@@ -48,7 +52,7 @@ class Mark(Payload):
     cover_height_m: float
     stance: StanceKey
     cast_m: float
-    tide_port_id: int | None
+    tide_port_id: Id | None
     neap_rate_m_s: float | None
     spring_rate_m_s: float | None
     slack_lag_min: float | None
@@ -153,19 +157,19 @@ class Settings(Payload):
     temperature_unit: Literal["°C", "°F"]
     sheet: Literal["daylight", "dark"]
     school: School
-    mark_id: int | None
-    plastic_id: int | None
-    line_id: int | None
-    rod_id: int | None
+    mark_id: Id | None
+    plastic_id: Id | None
+    line_id: Id | None
+    rod_id: Id | None
 
 
 class DayQuestion(Payload):
     """The facts of the sentence; what is left out takes the mark's or the model's default."""
 
-    mark_id: int
-    plastic_id: int
-    line_id: int
-    rod_id: int | None = None
+    mark_id: Id
+    plastic_id: Id
+    line_id: Id
+    rod_id: Id | None = None
     date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
     school: School = "lightest-practical"
     stance: StanceKey | None = None
@@ -243,7 +247,7 @@ class DayBoard(Payload):
     the count.
     """
 
-    mark_id: int
+    mark_id: Id
     date: str
     time_zone: str
     school: School
@@ -271,8 +275,8 @@ class DayBoard(Payload):
 
 
 class FitQuestion(Payload):
-    plastic_id: int
-    head_id: int
+    plastic_id: Id
+    head_id: Id
 
 
 class HookFit(Payload):
@@ -294,8 +298,8 @@ class HookFit(Payload):
 
 
 class Fit(Payload):
-    plastic_id: int
-    head_id: int
+    plastic_id: Id
+    head_id: Id
     package_g: float
     fall_speed_m_s: float | None
     fall_pitch_deg: float | None

@@ -1,11 +1,11 @@
 // Day: the water column, the four figures, the ladder and the rail.
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
 import { useKeys } from "../../ui/keys";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
-import { currentStep, setStep, useStep } from "../../ui/time";
+import { currentStep, setStep, startAt, useStep } from "../../ui/time";
 import { headName, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { Figures } from "./figures";
@@ -39,10 +39,10 @@ export function DayView() {
 /** Once a visit: where the mark is now. */
 function useStartAtNow(board: DayBoard | undefined): void {
   const started = useRef(currentStep() !== 0);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!board || started.current) return;
     started.current = true;
-    setStep(board.now_step ?? 48);
+    startAt(board.now_step ?? 48);
   }, [board]);
 }
 

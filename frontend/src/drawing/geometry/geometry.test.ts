@@ -1,0 +1,89 @@
+import { describe, expect, it } from "vitest";
+import { depthMarks, fallTicks, lineHeights, lineShape, makeView, tickEvery } from "./column";
+import { polyline, scatter, smooth } from "./path";
+import { halfHeight, outline } from "./plastic";
+import { headOutline, hookPath } from "./tackle";
+
+describe("the water column", () => {
+  it("has one scale for both axes, z up", () => {
+    const view = makeView(800, 400, 50, 300, 30);
+    expect([view.x(2), view.z(0), view.z(2)]).toEqual([400, 370, 270]);
+  });
+
+  it("puts the rig at the foot of the held line and the tip at nothing", () => {
+    const shape = lineShape([0, 0.5, 3], 4, 1.5, 4, 20);
+    expect(shape.holds).toBe(true);
+    expect(shape.rig).toEqual([4, 0.05]);
+    expect(shape.tip).toEqual([0, 5.5]);
+    expect(shape.water.at(-1)).toEqual([1, 4]);
+  });
+
+  it("hangs a line that never holds from the surface, inside its reach", () => {
+    const shape = lineShape([0, 2, 150], 4, 1.5, null, 10);
+    expect(shape.holds).toBe(false);
+    expect(shape.water.at(-1)).toEqual([0, 4]);
+    expect(shape.rig[0]).toBe(10);
+    expect(shape.rig[1]).toBeGreaterThan(0.05);
+  });
+
+  it("keeps the lifted rig at half the depth where there is hardly any", () => {
+    expect(lineHeights(0.06, 3)[0]).toBeCloseTo(0.03);
+    expect(lineHeights(4, 3)).toEqual([0.05, 0.05 + 3.95 / 4, 4]);
+  });
+
+  it("ticks every whole second of the count, inside the fall", () => {
+    const ticks = fallTicks([1, 0.5, 0], [0, 0.4, 1], 5.3, 4);
+    expect(ticks.map((t) => t.second)).toEqual([1, 2, 3, 4, 5]);
+    expect(ticks[4]!.at[1]).toBeCloseTo(4 * (1 - 5 / 5.3));
+    expect(fallTicks([1, 0], [0, 1], 4, 4).at(-1)!.at).toEqual([1, 0]);
+  });
+
+  it("thins figures and marks until they have room", () => {
+    expect(tickEvery(6, 300)).toBe(1);
+    expect(tickEvery(40, 300)).toBe(5);
+    expect(depthMarks(4.5)).toEqual([1, 2, 3, 4]);
+    expect(depthMarks(18).length).toBeLessThan(8);
+    expect(depthMarks(0.3).length).toBeGreaterThan(1);
+  });
+});
+
+describe("paths", () => {
+  it("are short and finite", () => {
+    expect(polyline([[0, 0], [1.005, 2]])).toBe("M0 0L1 2");
+    expect(smooth([[0, 0], [1, 1], [2, 0]])).toMatch(/^M0 0C/);
+    expect(smooth([[0, 0], [1, 1], [2, 0]], true)).toMatch(/Z$/);
+  });
+
+  it("scatter the same way every time", () => {
+    const [a, b] = [scatter(5), scatter(5)];
+    expect([a(), a(), a()]).toEqual([b(), b(), b()]);
+  });
+});
+
+describe("tackle", () => {
+  const looks = ["jerk", "paddle", "stick", "curl", "shrimp", "craw", "bulky"];
+  const measures = (look: string) => ({ look, length_mm: 100, body_length_mm: 80, height_mm: 16 });
+
+  it("draws every look differently and finitely", () => {
+    const drawn = looks.map((look) => JSON.stringify(outline(measures(look))));
+    expect(new Set(drawn).size).toBe(looks.length);
+    expect(drawn.join("")).not.toMatch(/NaN|Infinity/);
+  });
+
+  it("has its full height over the middle third, where hooks come out", () => {
+    for (const look of looks) {
+      expect(halfHeight(measures(look), 80 * 0.4)).toBeGreaterThan(0.95 * 8);
+    }
+  });
+
+  it("draws every head shape differently", () => {
+    const shapes = ["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football",
+      "buried", "swinging", "belly-weighted", "bladed", "crab"];
+    const drawn = shapes.map((s) => JSON.stringify(headOutline(s, 8, 16, 30)));
+    expect(new Set(drawn).size).toBe(shapes.length);
+  });
+
+  it("bends a hook by half a circle of its gape", () => {
+    expect(hookPath({ straight_mm: 38, gape_mm: 15, wire_mm: 1.2 })).toContain("L38 0A7.5 7.5");
+  });
+});

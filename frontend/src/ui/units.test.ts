@@ -1,0 +1,53 @@
+import { describe, expect, it } from "vitest";
+import {
+  headName, inches, length, lengthScale, ouncesText, rangeText, small, speed, speedScale,
+  temperature, temperatureScale, text, withFraction, type Units,
+} from "./units";
+
+const METRIC: Units = {
+  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
+};
+const IMPERIAL: Units = {
+  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F",
+};
+
+describe("figures carry their unit", () => {
+  it.each([
+    [text(length(4.2, METRIC)), "4.2 m"],
+    [text(length(0.3048 * 14, IMPERIAL)), "14.0 ft"],
+    [text(speed(0.5144, IMPERIAL)), "1.00 kn"],
+    [text(temperature(18, IMPERIAL)), "64 °F"],
+    [text(small(47.6, METRIC)), "48 mm"],
+    [text(small(47.625, IMPERIAL)), "1 7/8 in"],
+    [rangeText(0, 1, METRIC), "0 to 1 m"],
+    [text(length(null, METRIC)), "–"],
+    [text(length(-0.01, METRIC)), "0.0 m"],
+  ])("%s", (got, wanted) => expect(got).toBe(wanted));
+});
+
+describe("ounces as fractions", () => {
+  it.each([
+    [1 / 16, "1/16"], [1 / 10, "1/10"], [1 / 8, "1/8"], [1 / 6, "1/6"], [3 / 16, "3/16"],
+    [3 / 8, "3/8"], [5 / 8, "5/8"], [1, "1"], [1.5, "1 1/2"], [2.25, "2 1/4"], [0.013, "1/32"],
+  ])("%f is %s", (oz, wanted) => expect(ouncesText(oz)).toBe(wanted));
+
+  it("names a head by its packet, or by the scale", () => {
+    expect(text(headName({ printed_oz: 0.375, mass_g: 10.9 }, IMPERIAL))).toBe("3/8 oz");
+    expect(text(headName({ printed_oz: 0.375, mass_g: 10.9 }, METRIC))).toBe("10.9 g");
+    expect(text(headName({ printed_oz: null, mass_g: 14.17 }, IMPERIAL))).toBe("1/2 oz");
+  });
+});
+
+it("inches are read as a rule is marked", () => {
+  expect(inches(25.4)).toBe("1");
+  expect(inches(46)).toBe("1 13/16");
+  expect(withFraction(0.999, 16)).toBe("1");
+});
+
+it("scales go there and back", () => {
+  for (const units of [METRIC, IMPERIAL]) {
+    for (const scale of [lengthScale(units), speedScale(units), temperatureScale(units)]) {
+      expect(scale.toSi(scale.fromSi(3.7))).toBeCloseTo(3.7, 12);
+    }
+  }
+});

@@ -1,0 +1,151 @@
+"""``ilha board``: the open file in, the board out, bad input in one line."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+from importlib.resources import files
+from pathlib import Path
+from typing import Any
+
+import jsonschema
+import pytest
+
+from ilha.cli import main
+
+SCENARIO: dict[str, Any] = {
+    "format": "ilha-scenario-1",
+    "water": {"temperature_c": 18.0, "practical_salinity": 35.0},
+    "air": {"wind_m_s": 0.0},
+    "mark": {"depth_m": 4.5, "bottom": "sand", "cover_height_m": 0.0},
+    "flow": {"surface_speed_m_s": [0.1, 0.5], "profile": "seventh-root"},
+    "stance": {"kind": "fixed", "tip_height_m": 1.5, "drift_speed_m_s": 0.0},
+    "line": {"diameter_mm": 0.19, "feed_tension_n": 0.01},
+    "zone": {"from_bottom_m": 0.0, "to_bottom_m": 1.0},
+    "school": "lightest-practical",
+    "cast_m": 25.0,
+    "retrieve": {"speed_m_s": 0.6, "reel_cm_per_turn": 75, "steady": False},
+    "rod": {"lure_min_g": 5, "lure_max_g": 21, "effective_mass_g": 8,
+            "reference_cast": {"mass_g": 10, "distance_m": 35, "line_diameter_mm": 0.19,
+                               "drag_area_cm2": 2.5}},
+    "plastic": {"length_mm": 127, "width_mm": 14, "height_mm": 16, "mass_g": 10.5,
+                "density_g_cm3": 1.08, "tail": "straight", "extra_drag_cm2": 0.0},
+    "heads": [{"id": "a", "mass_g": 3.54, "density_g_cm3": 11.34, "shape": "ball",
+               "hook_mass_g": 1.2},
+              {"id": "b", "mass_g": 7.09, "hook_mass_g": 1.4},
+              {"id": "c", "mass_g": 17.7, "hook_mass_g": 2.0}],
+}
+NEEDED = ("format", "mark", "flow", "line", "plastic", "heads")
+
+
+def schema(name: str) -> dict[str, Any]:
+    return json.loads(files("ilha.formats").joinpath("schemas", name).read_text("utf-8"))
+
+
+def run(tmp_path: Path, capsys: pytest.CaptureFixture[str], scenario: Any) -> tuple[int, str, str]:
+    path = tmp_path / "scenario.json"
+    path.write_text(scenario if isinstance(scenario, str) else json.dumps(scenario), "utf-8")
+    code = main(["board", str(path)])
+    said = capsys.readouterr()
+    return code, said.out, said.err
+
+
+def changed(path: str, value: Any) -> dict[str, Any]:
+    out: dict[str, Any] = json.loads(json.dumps(SCENARIO))
+    *way, last = path.split(".")
+    place = out
+    for part in way:
+        place = place[int(part)] if isinstance(place, list) else place[part]  # type: ignore[index]
+    place[last] = value
+    return out
+
+
+def test_the_answer_has_the_form_of_the_open_file(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    jsonschema.validate(SCENARIO, schema("ilha-scenario-1.schema.json"))
+    code, out, err = run(tmp_path, capsys, SCENARIO)
+    assert (code, err) == (0, "")
+    board = json.loads(out)
+    jsonschema.validate(board, schema("ilha-board-1.schema.json"))
+    assert [h["id"] for h in board["heads"]] == ["a", "b", "c"]
+    assert all(len(h["count_s"]) == 2 for h in board["heads"])
+    a = board["heads"][0]
+    assert a["verdict"] == ["right", "too-light"]
+    assert a["reasons"][1][0].startswith("gets-there")
+    assert board["heads"][2]["verdict"] == ["unsafe-for-outfit"] * 2
+    assert board["pick"]["lightest-practical"] == ["a", "b"]
+    # Two schools are not computed yet.
+    assert board["pick"]["fed-fall"] == board["pick"]["down-then-work"] == [None, None]
+
+
+def test_what_is_left_out_takes_its_default(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    short = {key: SCENARIO[key] for key in NEEDED}
+    full = {**SCENARIO}
+    del full["rod"]
+    assert run(tmp_path, capsys, short)[1] == run(tmp_path, capsys, full)[1]
+    # Without a rod nothing is over its rating.
+    assert "unsafe-for-outfit" not in run(tmp_path, capsys, short)[1]
+
+
+def test_a_number_is_one_step(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    one = json.loads(run(tmp_path, capsys, changed("flow.surface_speed_m_s", 0.5))[1])
+    two = json.loads(run(tmp_path, capsys, SCENARIO)[1])
+    assert one["heads"][1]["hold"]["scope"][0] == two["heads"][1]["hold"]["scope"][1]
+    assert len(one["water"]["density_kg_m3"]) == 1
+
+
+def test_five_metres_a_second_is_null_not_a_number(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    board = json.loads(run(tmp_path, capsys, changed("flow.surface_speed_m_s", 5.0))[1])
+    for head in board["heads"]:
+        assert set(map(tuple, head["hold"].values())) == {(None,)}
+    assert board["heads"][0]["reasons"][0][0] == "gets-there never against 3"
+
+
+@pytest.mark.parametrize(("path", "value", "line"), [
+    ("mark.depth_m", -3, "`mark.depth_m` must be above 0 m, got -3 m: enter the depth at the mark"),
+    ("mark.depth_m", 0, "`mark.depth_m` must be above 0 m, got 0 m: enter the depth at the mark"),
+    ("mark.depth_m", float("nan"), "`mark.depth_m` must be a finite number, got nan: correct it"),
+    ("mark.depth_m", [1.0, 2.0, 3.0], "`mark.depth_m` and the other lists must have one length, got"
+     " [2, 3] steps: give numbers or lists of one length"),
+    ("mark.deep", 1, "`mark.deep` is not known here: check its spelling or leave it out"),
+    ("heads", [], "`heads` must hold at least one head, got none: add a head"),
+    ("heads.0.mass_g", "heavy", "`heads[0].mass_g` must be a valid number, got 'heavy': correct"
+     " it"),
+    ("heads.0.mass_g", 0, "`heads[a].mass_g` must be above 0 g, got 0 g: enter what the scale"
+     " says"),
+    ("plastic.length_mm", 10, "`plastic.length_mm` must be at least 20 mm, got 10 mm: measure it"
+     " with a ruler"),
+    ("school", "fed-fall", "`school` must be one of lightest-practical, bottom-contact, depth-table"
+     " for now, got fed-fall: choose"),
+    ("stance.drift_speed_m_s", 0.3, "`stance.drift_speed_m_s` must be 0 for a fixed stance, got 0.3"
+     " m/s: or set stance.kind to drifting"),
+    ("rod.lure_max_g", 2, "`rod.lure_max_g` must not be below lure_min_g, got 2 g: see the rod's"
+     " rating"),
+    ("format", "ilha-scenario-9", "`format` must be 'ilha-scenario-1', got 'ilha-scenario-9':"
+     " correct it"),
+])
+def test_bad_input_is_one_line_and_exit_2(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], path: str, value: Any, line: str
+) -> None:
+    assert run(tmp_path, capsys, changed(path, value)) == (2, "", line + "\n")
+
+
+def test_no_json_and_no_file(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    code, out, err = run(tmp_path, capsys, "{")
+    assert (code, out, err.count("\n")) == (2, "", 1)
+    assert err.startswith("`file` must be JSON:")
+    assert main(["board", str(tmp_path / "none.json")]) == 2
+    assert "cannot be read" in capsys.readouterr().err
+
+
+def test_the_command_reads_standard_input() -> None:
+    done = subprocess.run([sys.executable, "-m", "ilha.cli", "board", "-"], text=True,
+                          input=json.dumps(SCENARIO), capture_output=True, check=False)
+    assert (done.returncode, done.stderr) == (0, "")
+    assert json.loads(done.stdout)["format"] == "ilha-board-1"

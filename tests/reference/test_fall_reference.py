@@ -1,0 +1,173 @@
+"""Fed fall, swing, retrieve, rest and cast against integration, limits and check values."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from scipy.integrate import quad, solve_ivp
+
+from ilha.core.cast import Rod, cast_distance, flight, launch_energy, vacuum_distance
+from ilha.core.fall import fall_time, fed_fall, line_needed, swing
+from ilha.core.glide import free_fall
+from ilha.core.rest import lean, lifting_moment
+from ilha.core.retrieve import Water, contact_share, distance_at
+from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.units import G
+from tests.rigs import BULKY_102, JERK_127, NU, PADDLE_76, PADDLE_102, RHO, head, plastic
+
+A = np.array
+
+
+@pytest.mark.parametrize("depth", [0.5, 4.0, 18.0, 60.0])
+@pytest.mark.parametrize("pull", [0.0, 0.01, 0.03])
+def test_closed_form_count_against_quadrature(depth: float, pull: float) -> None:
+    weight, speed, d = 0.0735, 0.84, 0.19e-3
+    k = 0.5 * RHO * 0.01 * np.pi * d
+    big_k = weight / speed**2
+    exact = quad(lambda z: np.sqrt((big_k + k * z) / (weight - pull)), 0.0, depth, epsabs=1e-12)[0]
+    assert float(fall_time(weight, speed, depth, d, pull, RHO)) == pytest.approx(exact, rel=1e-9)
+
+
+@pytest.mark.parametrize("profile", ["seventh-root", "uniform"])
+def test_drift_against_quadrature(profile: str) -> None:
+    weight, speed, d, depth, pull, u = 0.0735, 0.84, 0.19e-3, 9.0, 0.02, 0.4
+    k = 0.5 * RHO * 0.01 * np.pi * d
+    big_k = weight / speed**2
+    n = 1.0 / 7.0 if profile == "seventh-root" else 0.0
+
+    def drift(t: float) -> float:
+        return quad(lambda z: u * (1.0 - z / depth) ** n * np.sqrt((big_k + k * z) / (weight - t)),
+                    0.0, depth, epsabs=1e-10)[0]
+
+    ours = fed_fall(A(weight), A(speed), A(depth), A(d), A(pull), A(RHO), A(u), profile, 0.0, 1.0)
+    assert float(ours.drift) == pytest.approx(0.5 * (drift(0.0) + drift(pull)), rel=1e-4)
+
+
+@pytest.mark.parametrize(
+    ("rig_head", "soft", "depth", "u", "d_mm", "count", "drift"),
+    # docs/model.md section 2, from the prototype; the last digit printed is the tolerance.
+    [(head(7.0, hook=(1.0, 1.0, 12)), PADDLE_76, 4.0, 0.5, 0.19, 5.3, 2.2),
+     (head(7.0, hook=(1.4, 1.2, 15)), JERK_127, 18.0, 0.2, 0.11, 22.0, 3.7),
+     (head(3.5, hook=(1.0, 1.0, 12)), PADDLE_76, 15.0, 0.1, 0.19, 29.8, 2.4)],
+)
+def test_fed_fall_checks(
+    rig_head: Head, soft: Plastic, depth: float, u: float, d_mm: float, count: float, drift: float
+) -> None:
+    glide = free_fall(assemble(soft, [rig_head]), RHO)
+    fall = fed_fall(glide.wet_weight, glide.vertical, A(depth), A(d_mm / 1e3), A(0.01), A(RHO),
+                    A(u), "seventh-root", 0.0, 1.0)
+    assert float(fall.count[0, 0]) == pytest.approx(count, abs=0.1)
+    assert float(fall.drift[0, 0]) == pytest.approx(drift, abs=0.06)
+
+
+@pytest.mark.parametrize(
+    ("rig_head", "soft", "seconds"),
+    [(head(3.5, hook=(1.0, 1.0, 12)), PADDLE_76, 11.2),
+     (head(7.0, hook=(1.0, 1.0, 12)), PADDLE_76, 8.3),
+     (head(14.0, hook=(3.0, 1.5, 20)), PADDLE_102, 6.4)],
+)
+def test_swing_checks(rig_head: Head, soft: Plastic, seconds: float) -> None:
+    # docs/model.md section 2: X 25 m, d 4 m, tip 1.5 m, 0.19 mm. The hook of the third is not
+    # stated there: 3.0 g is heavy for it, hence 4 %; the fit itself claims 11 %.
+    glide = free_fall(assemble(soft, [rig_head]), RHO)
+    got = swing(glide.wet_weight, glide.vertical, A(4.0), A(0.19e-3), A(RHO), A(NU), A(25.0),
+                A(1.5))
+    assert float(got.count[0, 0]) == pytest.approx(seconds, rel=0.04)
+    assert bool(got.fitted[0, 0])
+
+
+def test_swing_come_in_and_too_short_a_cast() -> None:
+    glide = free_fall(assemble(PADDLE_76, [head(3.5, hook=(1.0, 1.0, 12))]), RHO)
+    args = (glide.wet_weight, glide.vertical, A(4.0), A(0.19e-3), A(RHO), A(NU))
+    assert float(swing(*args, A(25.0), A(1.5)).come_in[0, 0]) == pytest.approx(1.8, abs=0.06)
+    assert np.isnan(swing(*args, A(5.0), A(1.5)).count[0, 0])
+
+
+@pytest.mark.parametrize(
+    ("mass", "lift_07", "share_07", "lift_09", "share_09"),
+    # docs/model.md section 4, surf 3.4 m, 0.28 mm, tip 2.5 m.
+    [(21.0, 13, 0.42, 25, 0.11), (28.0, 9, 0.54, 17, 0.30), (57.0, 4, 0.73, 7, 0.61),
+     (7.0, 49, 0.0, 101, 0.0)],
+)
+def test_retrieve_checks(
+    mass: float, lift_07: float, share_07: float, lift_09: float, share_09: float
+) -> None:
+    body = assemble(BULKY_102, [head(mass, hook=(2.5, 1.5, 19))])
+    water = Water(body.wet_weight(RHO), body.drag_area, A(0.28e-3), A(3.4), A(2.5), A(RHO), A(NU))
+    for speed, lift, share in ((0.7, lift_07, share_07), (0.9, lift_09, share_09)):
+        off = distance_at(water, A(speed), A(3.4))
+        on_bottom = contact_share(water, A(speed), A(30.0))
+        assert float(off[0, 0]) == pytest.approx(lift, abs=0.55)
+        assert float(on_bottom[0, 0]) == pytest.approx(share, abs=0.006)
+
+
+@pytest.mark.parametrize(
+    ("soft", "rig_head", "angles"),
+    # docs/model.md section 2, mushroom under an elastomer stick at 0, 0.1 and 0.3 m/s.
+    [(plastic(70, 10, 10, 4.3, "stick", 960.0), head(1.8, "mushroom", (0.5, 0.8, 9), 15.0),
+      (90, 43, 15)),
+     (plastic(100, 11, 11, 7.6, "stick", 960.0), head(2.8, "mushroom", (0.8, 0.9, 10), 18.0),
+      (90, 47, 17))],
+)
+def test_standing_checks(soft: Plastic, rig_head: Head, angles: tuple[int, ...]) -> None:
+    body = assemble(soft, [rig_head])
+    moment = lifting_moment(body, A(RHO))
+    for u, angle in zip((0.0, 0.1, 0.3), angles, strict=True):
+        theta = np.degrees(lean(moment, A(u), body, A(RHO)))
+        assert float(theta[0, 0]) == pytest.approx(angle, abs=1)
+
+
+def test_line_needed_limits() -> None:
+    assert float(line_needed(5.0, 0.0)) == 5.0
+    assert float(line_needed(0.0, 3.0)) == 3.0
+
+
+def test_vacuum_flight_against_the_closed_form() -> None:
+    # No air and no line: the parabola from 1.5 m up.
+    speed = A([10.0, 20.0, 30.0])
+    assert flight(speed, 0.01, 0.0, 1e-12, 0.0) == pytest.approx(vacuum_distance(speed), rel=1e-4)
+
+
+@pytest.mark.parametrize("wind", [-6.0, 0.0, 6.0])
+def test_flight_against_solve_ivp(wind: float) -> None:
+    mass, area, d, speed = 0.010, 2.5e-4, 0.19e-3, 27.0
+    lam = 750.0 * np.pi * d**2 / 4.0
+
+    def slope(_: float, s: np.ndarray) -> list[float]:
+        _, _, vx, vz, out = s
+        v = np.hypot(vx, vz)
+        rel = vx - wind
+        air = 0.6 * area * np.hypot(rel, vz)
+        line = (lam + 0.6 * 0.012 * np.pi * d * out) * v
+        return [vx, vz, -(air * rel + line * vx) / mass, -G - (air + line) * vz / mass, v]
+
+    def landed(_: float, s: np.ndarray) -> float:
+        return float(s[1])
+
+    landed.terminal = True  # type: ignore[attr-defined]
+    landed.direction = -1  # type: ignore[attr-defined]
+    a = np.radians(40.0)
+    run = solve_ivp(slope, (0.0, 20.0), [0.0, 1.5, speed * np.cos(a), speed * np.sin(a), 0.0],
+                    events=landed, rtol=1e-9, atol=1e-9)
+    assert float(flight(speed, mass, area, d, wind)) == pytest.approx(
+        float(run.y_events[0][0][0]), rel=2e-3)
+
+
+def test_reference_cast_comes_back_and_the_check_package_flies_as_stated() -> None:
+    rod = Rod()
+    speed = np.sqrt(2.0 * launch_energy(rod) / (rod.ref_mass + rod.effective_mass))
+    assert float(flight(speed, rod.ref_mass, rod.ref_drag_area, rod.ref_diameter, 0.0)) == (
+        pytest.approx(35.0, abs=0.05))
+    # docs/model.md section 5: 7 g on 0.15 mm flies 28 to 31.5 m for 4 to 3 cm².
+    speed = np.sqrt(2.0 * launch_energy(rod) / (0.007 + rod.effective_mass))
+    thrown = flight(speed, 0.007, A([4e-4, 3e-4]), 0.15e-3, 0.0)
+    assert thrown == pytest.approx([28.0, 31.5], abs=0.1)
+
+
+def test_bulk_casts_shorter() -> None:
+    # Common practice, no source: of two heads of one weight the bulky rig casts shorter.
+    rod = Rod()
+    slim = cast_distance(rod, assemble(plastic(102, 12, 13, 12.0, "stick"), [head(14.0)]), 2e-4,
+                         A(0.0))
+    bulky = cast_distance(rod, assemble(BULKY_102, [head(14.0)]), 2e-4, A(0.0))
+    assert float(bulky[0, 0]) < float(slim[0, 0])

@@ -1,0 +1,124 @@
+"""The real application in headless Chromium: a server process, a page that must stay clean."""
+
+from __future__ import annotations
+
+import os
+import re
+import signal
+import subprocess
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page
+
+from ilha.web.app import DIST
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+]
+AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+class Server:
+    """``ilha serve --demo`` as its own process, that can go away and come back."""
+
+    def __init__(self, database: Path) -> None:
+        self.database, self.port = database, 0
+        self.process: subprocess.Popen[str] | None = None
+
+    def start(self) -> None:
+        assert (DIST / "index.html").exists(), "the interface is not built: make build"
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "ilha.cli", "serve", "--demo", "--database", str(self.database),
+             "--port", str(self.port)],
+            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+            env={**os.environ, "PYTHONUNBUFFERED": "1"},
+        )
+        assert self.process.stdout is not None
+        line = self.process.stdout.readline()
+        found = re.search(r"http://127\.0\.0\.1:(\d+)/", line)
+        assert found, line
+        self.port = int(found[1])
+
+    def stop(self) -> int:
+        assert self.process is not None
+        self.process.send_signal(signal.SIGTERM)
+        code = self.process.wait(timeout=10)
+        assert self.process.stdout is not None
+        self.process.stdout.close()
+        return code
+
+    @property
+    def url(self) -> str:
+        return f"http://127.0.0.1:{self.port}/"
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, Any]:
+    return {"executable_path": CHROMIUM, "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args() -> dict[str, Any]:
+    return {"viewport": DESK, "service_workers": "block", "timezone_id": "UTC"}
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[Server]:
+    running = Server(tmp_path / "ilha.sqlite3")
+    running.start()
+    yield running
+    if running.process is not None and running.process.poll() is None:
+        assert running.stop() == 0
+
+
+class Watch:
+    """What a page said and asked for."""
+
+    def __init__(self, page: Page) -> None:
+        self.said: list[str] = []
+        self.asked: list[str] = []
+        page.on("console", self._console)
+        page.on("pageerror", lambda error: self.said.append(str(error)))
+        page.on("request", lambda request: self.asked.append(request.url))
+
+    def _console(self, message: Any) -> None:
+        if message.type == "error":
+            self.said.append(message.text)
+
+    def days(self) -> int:
+        """How many boards were asked for."""
+        return sum("/api/day?" in url for url in self.asked)
+
+    def must_be_clean(self) -> None:
+        assert self.said == []
+        strangers = [u for u in self.asked if not u.startswith(("http://127.0.0.1:", "data:"))]
+        assert strangers == []
+
+
+@pytest.fixture
+def watch(page: Page) -> Watch:
+    return Watch(page)
+
+
+def open_day(page: Page, server: Server) -> None:
+    """Open the Day view and wait for its ladder, at a step that the clock does not decide."""
+    page.goto(server.url)
+    page.wait_for_selector(".rung.picked, .figure.wide, .column-frame.dry")
+
+
+def board_of(page: Page, server: Server, query: str = "") -> dict[str, Any]:
+    """The board that the page shows, asked for once more."""
+    base = "mark_id=1&plastic_id=1&line_id=3&rod_id=2&school=lightest-practical"
+    answer = page.request.get(f"{server.url}api/day?{base}{query}")
+    assert answer.ok
+    body: dict[str, Any] = answer.json()
+    return body
