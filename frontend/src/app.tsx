@@ -5,13 +5,35 @@ import { Dropdown, Form, Modal } from "react-bootstrap";
 import { ErrorBoundary } from "./ui/error-boundary";
 import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
 import { makeQueryClient } from "./api/client";
-import type { Settings } from "./api/types";
+import { dayQuery } from "./api/day";
+import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
+import type { Box, Mark, Settings } from "./api/types";
+import { makeQuery, storedFacts } from "./ui/facts";
 import { KEY_HELP, useGoKeys, useKeys } from "./ui/keys";
 import { QuestionProvider, useQuestion } from "./ui/question";
 import { DayView } from "./views/day/day-view";
 
 const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));
 const queries = makeQueryClient();
+
+/**
+ * What every view needs, all at once, before anything is drawn: a fallback that React shows even
+ * for a moment holds the first picture back by a third of a second.
+ */
+export async function prefetch(): Promise<void> {
+  await Promise.all([
+    queries.prefetchQuery(settingsQuery),
+    queries.prefetchQuery(boxQuery),
+    queries.prefetchQuery(marksQuery),
+    queries.prefetchQuery(referenceQuery),
+  ]);
+  const [settings, box, all] = [settingsQuery, boxQuery, marksQuery].map((query) =>
+    queries.getQueryData(query.queryKey)) as [Settings?, Box?, { marks: Mark[] }?];
+  // The board goes out before the first view is built, not after.
+  if (settings && box && all) {
+    void queries.prefetchQuery(dayQuery(makeQuery(settings, storedFacts(), box, all.marks)));
+  }
+}
 
 export function App() {
   return (

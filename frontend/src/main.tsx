@@ -1,8 +1,10 @@
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./app";
+import { App, prefetch } from "./app";
 import "./styles/main.scss";
 
+// Never fails: what could not be read is asked for again, and said, by the views.
+await prefetch();
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <App />

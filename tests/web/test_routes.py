@@ -29,7 +29,7 @@ def test_day_answers_its_payload(client: FlaskClient) -> None:
         for name, value in head:
             if isinstance(value, list):
                 assert len(value) == 145, name
-        assert all(row is None or len(row) == board.line_points for row in head.line_cm)
+        assert all(row is None or len(row) == len(board.line_share) for row in head.line_cm)
     assert {len(p) for p in board.picks.values()} == {145}
     assert board.heads[0].package_g < board.heads[-1].package_g
 

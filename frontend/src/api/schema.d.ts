@@ -143,9 +143,8 @@ export interface components {
          * DayBoard
          * @description The board of one mark through one day of 145 steps.
          *
-         *     ``line_cm[t][p]`` is how far down-current of the rig the held line is at the height
-         *     z0 + (d - z0) (p/(line_points - 1))², z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of
-         *     the count.
+         *     ``line_cm[t][p]`` is how far up-current of the rig the held line is at the height
+         *     z0 + (d - z0) line_share[p], z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of the count.
          */
         DayBoard: {
             /** Cast M */
@@ -171,8 +170,8 @@ export interface components {
             left_out: number;
             /** Limits */
             limits: components["schemas"]["Limit"][];
-            /** Line Points */
-            line_points: number;
+            /** Line Share */
+            line_share: number[];
             /** Mark Id */
             mark_id: number;
             /** Now Step */
@@ -309,7 +308,7 @@ export interface components {
             lead_m: (number | null)[];
             /**
              * Line Cm
-             * @description see DayBoard.line_points
+             * @description see DayBoard.line_share
              */
             line_cm: (number[] | null)[];
             /** Line Out High M */

@@ -13,42 +13,10 @@ import {
 import { Away, client, unwrap } from "../api/client";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../api/resources";
 import type { DayQuery, Settings } from "../api/types";
+import { FACTS_KEY, makeQuery, storedFacts, typedKeyOf, type Facts, type Typed } from "./facts";
 
-export interface Typed {
-  depth?: { value: number; step: number };
-  speed?: { value: number; step: number };
-}
-
-export interface Facts {
-  /** local date, null for today */
-  date: string | null;
-  stance: DayQuery["stance"] | null;
-  tip_height_m: number | null;
-  cast_m: number | null;
-  wind_m_s: number | null;
-  temperature_c: number | null;
-  feed_tension_n: number | null;
-  zone: [number, number] | null;
-  every_head: boolean;
-  /** by mark and date */
-  typed: Record<string, Typed>;
-}
-
-const EMPTY: Facts = {
-  date: null, stance: null, tip_height_m: null, cast_m: null, wind_m_s: null,
-  temperature_c: null, feed_tension_n: null, zone: null, every_head: false, typed: {},
-};
-const KEY = "ilha.facts";
 /** How soon a choice that the server did not take goes out again. */
 const RESEND_MS = 3000;
-
-function stored(): Facts {
-  try {
-    return { ...EMPTY, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Facts>) };
-  } catch {
-    return EMPTY;
-  }
-}
 
 interface QuestionValue {
   settings: Settings;
@@ -102,14 +70,13 @@ export function QuestionProvider({ children }: { children: ReactNode }) {
   const [settings, unsaved, choose] = useChoices();
   const { data: box } = useSuspenseQuery(boxQuery);
   const { data: all } = useSuspenseQuery(marksQuery);
-  const [facts, setFacts] = useState(stored);
+  const [facts, setFacts] = useState(storedFacts);
   useEffect(() => {
-    localStorage.setItem(KEY, JSON.stringify(facts));
+    localStorage.setItem(FACTS_KEY, JSON.stringify(facts));
   }, [facts]);
   const set = useCallback((patch: Partial<Facts>) => setFacts((f) => ({ ...f, ...patch })), []);
 
-  const mark_id = settings.mark_id ?? all.marks[0]?.id ?? 0;
-  const typedKey = `${mark_id}|${facts.date ?? "today"}`;
+  const typedKey = typedKeyOf(settings, facts, all.marks);
   const typed = useMemo(() => facts.typed[typedKey] ?? {}, [facts.typed, typedKey]);
   const setTyped = useCallback(
     (patch: Typed) =>
@@ -119,30 +86,8 @@ export function QuestionProvider({ children }: { children: ReactNode }) {
       })),
     [typedKey],
   );
-  const query = useMemo<DayQuery>(
-    () => ({
-      mark_id,
-      plastic_id: settings.plastic_id ?? box.plastics[0]?.id ?? 0,
-      line_id: settings.line_id ?? box.lines[Math.min(2, box.lines.length - 1)]?.id ?? 0,
-      rod_id: settings.rod_id ?? box.rods[Math.min(1, box.rods.length - 1)]?.id,
-      school: settings.school,
-      date: facts.date ?? undefined,
-      stance: facts.stance ?? undefined,
-      tip_height_m: facts.tip_height_m ?? undefined,
-      cast_m: facts.cast_m ?? undefined,
-      wind_m_s: facts.wind_m_s ?? undefined,
-      temperature_c: facts.temperature_c ?? undefined,
-      feed_tension_n: facts.feed_tension_n ?? undefined,
-      zone_from_m: facts.zone?.[0],
-      zone_to_m: facts.zone?.[1],
-      every_head: facts.every_head || undefined,
-      typed_depth_m: typed.depth?.value,
-      typed_depth_step: typed.depth?.step,
-      typed_speed_m_s: typed.speed?.value,
-      typed_speed_step: typed.speed?.step,
-    }),
-    [mark_id, settings, facts, typed, box],
-  );
+  const query = useMemo(
+    () => makeQuery(settings, facts, box, all.marks), [settings, facts, box, all]);
   const value = useMemo(
     () => ({ settings, facts, typed, unsaved, choose, set, setTyped, query }),
     [settings, facts, typed, unsaved, choose, set, setTyped, query],

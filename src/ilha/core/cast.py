@@ -20,7 +20,7 @@ LAUNCH = np.radians(40.0)
 RELEASE_HEIGHT = 1.5
 GUESS_BEYOND = 0.5
 """A package more than this share from the reference cast's is a guess."""
-_STEPS = 64
+_STEPS = 36
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from ilha.core.board import Board, Conditions, board
 from ilha.core.cast import Rod
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.fall import fall_positions
-from ilha.core.hold import hold
+from ilha.core.hold import height_share, hold
 from ilha.core.rig import Head, Plastic
 from ilha.core.tide import HighLow, StreamRates, stream_at, with_typed_speed
 
@@ -94,12 +94,13 @@ def tideway(
 class Traces:
     """Shapes to draw, per head and wet step.
 
-    line : (P, H, W) m down-current of the rig, at heights z0 + (d - z0) (p/(P-1))²,
+    line : (P, H, W) m up-current of the rig, at heights z0 + (d - z0) line_share[p],
     z0 = min(0.05, d/2). fall_height, fall_drift : (Q, H, W), share of the depth above the bottom
     and m down-current of the splash, at equal shares of the count.
     """
 
     line: Array
+    line_share: Array
     fall_height: Array
     fall_drift: Array
 
@@ -114,7 +115,7 @@ class Day:
     traces: Traces | None
 
 
-def _traces(cond: Conditions, b: Board, line_points: int, fall_points: int) -> Traces:
+def _traces(cond: Conditions, b: Board, fall_points: int) -> Traces:
     current, depth = np.asarray(cond.surface_speed), np.asarray(cond.depth)
     diameter = np.asarray(cond.line_diameter)
     weight = np.where(b.glide.sinks, b.glide.wet_weight, np.nan)
@@ -124,12 +125,14 @@ def _traces(cond: Conditions, b: Board, line_points: int, fall_points: int) -> T
     )
     assert held.trace is not None
     spans = held.trace[1]
-    every = (spans.shape[0] - 1) // (line_points - 1)
     fall_height, drift = fall_positions(
         b.glide.wet_weight, b.glide.vertical, depth, diameter, np.asarray(cond.feed_tension),
         b.rho, current, cond.profile, fall_points,
     )
-    return Traces(np.clip(spans[::every], -SPAN_SHOWN, SPAN_SHOWN), fall_height, drift)
+    return Traces(
+        np.clip(spans, -SPAN_SHOWN, SPAN_SHOWN), height_share(np.linspace(0.0, 1.0, len(spans))),
+        fall_height, drift,
+    )
 
 
 def day(
@@ -140,7 +143,6 @@ def day(
     rod: Rod | None,
     school: str,
     *,
-    line_points: int = 13,
     fall_points: int = 9,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives.
@@ -157,4 +159,4 @@ def day(
         return Day(way, wet, None, None)
     here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
     result = board(here, plastic, heads, rod, school)
-    return Day(way, wet, result, _traces(here, result, line_points, fall_points))
+    return Day(way, wet, result, _traces(here, result, fall_points))

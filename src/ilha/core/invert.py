@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from ilha.core.errors import Array, NotConverged
+from ilha.core.errors import Array, Flags, NotConverged
 from ilha.core.flow import exponent
 from ilha.core.hold import Hold, hold
 from ilha.core.rig import Body, Head, Plastic, assemble
@@ -14,6 +14,7 @@ from ilha.core.units import G
 
 CURRENT_MAX = 5.0
 """Currents are looked for up to here, m/s."""
+_NODES = 12
 MASS_MAX = 1.0
 """Heads are looked for up to here, kg."""
 
@@ -71,6 +72,32 @@ def _solve(
     raise NotConverged("the inversion of the hold", float(np.max(np.where(settled, 0.0, hi - lo))))
 
 
+def _steady(value: Array) -> bool:
+    return np.ndim(value) == 0 or np.shape(value)[-1] == 1
+
+
+def _chebyshev(low: float, high: float) -> tuple[Array, Array]:
+    """Chebyshev points of the second kind on an interval, and their barycentric weights.
+
+    Berrut and Trefethen, "Barycentric Lagrange interpolation", SIAM Review 46 (2004), eq. 5.4;
+    from memory.
+    """
+    k = np.arange(_NODES)
+    weights = np.where((k == 0) | (k == _NODES - 1), 0.5, 1.0) * (-1.0) ** k
+    middle, half = 0.5 * (high + low), 0.5 * (high - low)
+    return middle + half * np.cos(np.pi * k / (_NODES - 1)), weights
+
+
+def _interpolate(nodes: Array, weights: Array, values: Array, at: Array) -> Array:
+    """Values (..., nodes) at (M,) places: the second barycentric formula, their eq. 4.2."""
+    gap = at[:, None] - nodes[None, :]
+    hit: Flags = np.abs(gap) < 1e-12
+    terms = weights / np.where(hit, 1.0, gap)
+    # A place that is a node takes that node's value alone.
+    terms = np.where(np.any(hit, axis=1, keepdims=True), hit.astype(float), terms)
+    return np.asarray(values @ terms.T / terms.sum(axis=1))
+
+
 def greatest_current(
     weight: Array,
     drag_area: Array,
@@ -91,9 +118,17 @@ def greatest_current(
     ``CURRENT_MAX`` where it holds in all that are looked at. The boat drifts at ``drift_speed``,
     or at the surface current plus that where ``drift_follows``.
     """
-    shape = np.broadcast_shapes(
-        *(np.shape(v) for v in (weight, drag_area, diameter, depth, tip_height, limit, rho, nu))
-    )
+    others = (weight, drag_area, diameter, tip_height, limit, rho, nu)
+    if np.ndim(depth) == 1 and depth.size > 2 * _NODES and all(_steady(v) for v in others):
+        # Through a day only the depth changes: the answer is smooth in it, and a few depths tell
+        # all the others. Where one of them has no answer the long way is taken.
+        nodes, weights = _chebyshev(np.log(depth.min()), np.log(depth.max()))
+        few = greatest_current(weight, drag_area, diameter, np.exp(nodes), tip_height, limit,
+                               rho=rho, nu=nu, profile=profile, drift_speed=drift_speed,
+                               drift_follows=drift_follows)
+        if np.ptp(depth) > 0.0 and np.all(few < CURRENT_MAX * 0.999):
+            return np.exp(_interpolate(nodes, weights, np.log(few), np.log(depth)))
+    shape = np.broadcast_shapes(np.shape(depth), *(np.shape(v) for v in others))
     weight = np.broadcast_to(np.where(weight > 0.0, weight, np.nan), shape)
     sinks = np.isfinite(weight)
     safe = np.where(sinks, weight, 1.0)

@@ -6,7 +6,7 @@ from flask import request
 from werkzeug.wrappers import Response
 
 
-def json_answer(text: str) -> Response:
+def json_answer(text: str | bytes) -> Response:
     """A JSON response, or 304 where the caller has it already."""
     response = Response(text, mimetype="application/json")
     response.cache_control.no_cache = True

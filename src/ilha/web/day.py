@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import sqlite3
 import time
 from collections.abc import Callable
@@ -12,6 +11,7 @@ from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
 import numpy as np
+import orjson
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
@@ -37,7 +37,6 @@ bp = Blueprint("day", __name__, url_prefix="/api")
 
 STEP_S = 600
 STEPS = 145
-LINE_POINTS = 13
 PROFILE_HEIGHTS = (0.06, 0.25, 0.44, 0.63, 0.82, 0.98)
 WIND_DRIFT = 0.035
 """A boat's drift over the wind's speed, 3 to 4 % (common practice, no source)."""
@@ -147,8 +146,7 @@ def get_day() -> Response:
     fits = {row["id"]: _fits(plastic, row) for row in box}
     shown = [row for row in box if asked.every_head or fits[row["id"]] == FITS]
     result = day(way, cond, convert.core_plastic(plastic), [convert.core_head(r) for r in shown],
-                 None if rod is None else convert.core_rod(rod), asked.school,
-                 line_points=LINE_POINTS)
+                 None if rod is None else convert.core_rod(rod), asked.school)
     now_step = (now_s - span.start_s) / STEP_S
     body: dict[str, Any] = {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
@@ -168,10 +166,10 @@ def get_day() -> Response:
             {"height_share": z, "speed_share": round(float(speed_at(1.0, z, 1.0, cond.profile)), 3)}
             for z in PROFILE_HEIGHTS
         ],
-        "line_points": LINE_POINTS, "left_out": len(box) - len(shown),
+        "left_out": len(box) - len(shown),
         **_board_part(result, shown, fits, rod is not None),
     }
-    return json_answer(json.dumps(body, separators=(",", ":")))
+    return json_answer(orjson.dumps(body))
 
 
 def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
@@ -181,7 +179,7 @@ def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
 
     b, traces, wet = result.board, result.traces, result.wet
     if b is None or traces is None:
-        return {"verdicts": list(VERDICTS), "limits": [], "heads": [],
+        return {"verdicts": list(VERDICTS), "limits": [], "line_share": [], "heads": [],
                 "picks": {key: [None] * STEPS for key in SCHOOLS}}
 
     def spread(values: list[Any]) -> list[Any]:
@@ -216,7 +214,7 @@ def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
             **{name: spread(values[i]) for name, values in shapes.items()},
         })
     return {
-        "verdicts": list(VERDICTS),
+        "verdicts": list(VERDICTS), "line_share": nullable(traces.line_share, 5),
         "limits": [{"code": item.code, "unit": item.unit} for item in b.judgement.limits],
         "heads": rows,
         "picks": {key: spread([int(ids[p]) if p >= 0 else None for p in b.picks[key]])

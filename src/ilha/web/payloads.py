@@ -227,7 +227,7 @@ class HeadDay(Payload):
     window_high_m_s: list[float | None]
     minimum_mass_g: list[float | None]
     zone_share: list[float | None]
-    line_cm: list[list[int] | None] = Field(description="see DayBoard.line_points")
+    line_cm: list[list[int] | None] = Field(description="see DayBoard.line_share")
     fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
     fall_drift_cm: list[list[int] | None]
 
@@ -242,9 +242,8 @@ class ProfilePoint(Payload):
 class DayBoard(Payload):
     """The board of one mark through one day of 145 steps.
 
-    ``line_cm[t][p]`` is how far down-current of the rig the held line is at the height
-    z0 + (d - z0) (p/(line_points - 1))², z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of
-    the count.
+    ``line_cm[t][p]`` is how far up-current of the rig the held line is at the height
+    z0 + (d - z0) line_share[p], z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of the count.
     """
 
     mark_id: Id
@@ -267,7 +266,7 @@ class DayBoard(Payload):
     cast_m: float
     wet: list[bool]
     turns: list[TideTurn]
-    line_points: int
+    line_share: list[float]
     profile: list[ProfilePoint]
     heads: list[HeadDay]
     left_out: int

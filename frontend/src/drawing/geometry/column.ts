@@ -22,9 +22,9 @@ export function makeView(
 }
 
 /** Heights (m) of the computed points of a held line: see DayBoard.line_cm. */
-export function lineHeights(depth: number, points: number): number[] {
+export function lineHeights(depth: number, shares: readonly number[]): number[] {
   const low = Math.min(0.05, depth / 2);
-  return Array.from({ length: points }, (_, p) => low + (depth - low) * (p / (points - 1)) ** 2);
+  return shares.map((share) => low + (depth - low) * share);
 }
 
 export interface Shape {
@@ -39,14 +39,15 @@ export interface Shape {
 /**
  * The held line with the rod tip at x = 0.
  *
- * spans: m up-current of the rig at lineHeights; span: m from tip to rig, null where the line
+ * spans: m up-current of the rig at lineHeights of `shares`; span: m from tip to rig, null where the line
  * never holds. Such a line has no end: what of its curve fits into `reach` metres is hung from the
  * surface, which is how it looks from the rod.
  */
 export function lineShape(
-  spans: readonly number[], depth: number, tip: number, span: number | null, reach: number,
+  spans: readonly number[], shares: readonly number[], depth: number, tip: number,
+  span: number | null, reach: number,
 ): Shape {
-  const heights = lineHeights(depth, spans.length);
+  const heights = lineHeights(depth, shares);
   if (span !== null) {
     return {
       water: spans.map((s, i): Point => [span - s, heights[i]!]),

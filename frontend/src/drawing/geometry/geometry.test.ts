@@ -11,7 +11,7 @@ describe("the water column", () => {
   });
 
   it("puts the rig at the foot of the held line and the tip at nothing", () => {
-    const shape = lineShape([0, 0.5, 3], 4, 1.5, 4, 20);
+    const shape = lineShape([0, 0.5, 3], [0, 0.5, 1], 4, 1.5, 4, 20);
     expect(shape.holds).toBe(true);
     expect(shape.rig).toEqual([4, 0.05]);
     expect(shape.tip).toEqual([0, 5.5]);
@@ -19,7 +19,7 @@ describe("the water column", () => {
   });
 
   it("hangs a line that never holds from the surface, inside its reach", () => {
-    const shape = lineShape([0, 2, 150], 4, 1.5, null, 10);
+    const shape = lineShape([0, 2, 150], [0, 0.5, 1], 4, 1.5, null, 10);
     expect(shape.holds).toBe(false);
     expect(shape.water.at(-1)).toEqual([0, 4]);
     expect(shape.rig[0]).toBe(10);
@@ -27,8 +27,8 @@ describe("the water column", () => {
   });
 
   it("keeps the lifted rig at half the depth where there is hardly any", () => {
-    expect(lineHeights(0.06, 3)[0]).toBeCloseTo(0.03);
-    expect(lineHeights(4, 3)).toEqual([0.05, 0.05 + 3.95 / 4, 4]);
+    expect(lineHeights(0.06, [0, 1])[0]).toBeCloseTo(0.03);
+    expect(lineHeights(4, [0, 0.25, 1])).toEqual([0.05, 0.05 + 3.95 / 4, 4]);
   });
 
   it("ticks every whole second of the count, inside the fall", () => {

@@ -36,7 +36,7 @@ export function ColumnScene(props: ColumnProps) {
   const reach = width / scale;
   const shape = (head: HeadFrame | undefined): Shape | null =>
     head && head.line.length > 0
-      ? lineShape(head.line, frame.depth, board.tip_height_m, head.span, reach * 0.6)
+      ? lineShape(head.line, board.line_share, frame.depth, board.tip_height_m, head.span, reach * 0.6)
       : null;
   const main = shape(chosen);
   const ghost = compared && compared.id !== chosen?.id ? shape(compared) : null;

@@ -7,18 +7,19 @@ export const RUNG = { width: 92, height: 50 };
 
 interface Props {
   line: readonly number[];
+  shares: readonly number[];
   depth: number;
   tip: number;
   span: number | null;
 }
 
-export const RungScene = memo(function RungScene({ line, depth, tip, span }: Props) {
+export const RungScene = memo(function RungScene({ line, shares, depth, tip, span }: Props) {
   const { width, height } = RUNG;
   const scale = (height - 8) / (depth + tip);
   const x = (m: number) => 3 + m * scale;
   const z = (m: number) => height - 4 - m * scale;
   const shape = line.length
-    ? lineShape(line, depth, tip, span, (width - 10) / scale)
+    ? lineShape(line, shares, depth, tip, span, (width - 10) / scale)
     : null;
   const water = shape?.water.map(([px, pz]): [number, number] => [
     Math.min(x(px), 4 * width), z(pz),

@@ -30,7 +30,7 @@ function board(heads: HeadDay[], change: Partial<DayBoard> = {}): DayBoard {
     step_s: 600, clock: ["07:40", "07:50", "08:00"], now_step: null, height_m: [1, 1, 1],
     depth_m: [4, 4.2, 4.4], stream_m_s: [0.4, 0.5, 0.6], depth_from: "predicted",
     speed_from: "predicted", stance: "kayak", tip_height_m: 1.3, drifting: false, cast_m: 25,
-    wet: [true, true, true], turns: [], line_points: 2, profile: [], heads, left_out: 0,
+    wet: [true, true, true], turns: [], line_share: [0, 1], profile: [], heads, left_out: 0,
     picks: { "lightest-practical": [1, 1, null] }, ...change,
   };
 }

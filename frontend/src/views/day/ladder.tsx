@@ -35,7 +35,7 @@ export function Ladder(props: Props) {
         const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
         return (
           <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
-                depth={frame.depth} tip={board.tip_height_m} isPick={head.id === pick}
+                depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} isPick={head.id === pick}
                 isCompared={head.id === compared} onCompare={onCompare}
                 tags={others.map((s) => s.name).join(" · ")}
                 school={schools.find((s) => s.key === board.school)?.name ?? ""} />
@@ -52,6 +52,7 @@ interface RungProps {
   units: Units;
   depth: number;
   tip: number;
+  shares: readonly number[];
   isPick: boolean;
   isCompared: boolean;
   onCompare: (id: number) => void;
@@ -80,7 +81,7 @@ const Rung = memo(function Rung(props: RungProps) {
           <HeadWeight head={row} units={props.units} />
           <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
         </span>
-        <RungScene line={head.line} depth={props.depth} tip={props.tip} span={head.span} />
+        <RungScene line={head.line} shares={props.shares} depth={props.depth} tip={props.tip} span={head.span} />
         <span className="rung-words">
           <b>
             <SignMark sign={verdict.sign} />

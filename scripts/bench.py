@@ -1,0 +1,165 @@
+"""Speeds, one line a figure: ``name value unit``; medians of at least 20 runs.
+
+A benchmark, not a test: figures depend on the machine. The ratio ``hold_speedup`` is taken in one
+run, so that it can be compared between machines.
+"""
+
+from __future__ import annotations
+
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import numpy as np
+from playwright.sync_api import Browser, Page, sync_playwright
+from scipy.integrate import solve_ivp
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
+from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
+
+from ilha.core.board import Conditions, board  # noqa: E402
+from ilha.core.hold import hold  # noqa: E402
+
+RUNS = 20
+
+
+def median_ms(call: Callable[[], object], runs: int = RUNS) -> float:
+    """Median wall time of ``call`` in milliseconds, after two runs that do not count."""
+    call()
+    call()
+    taken = []
+    for _ in range(runs):
+        start = time.perf_counter()
+        call()
+        taken.append((time.perf_counter() - start) * 1e3)
+    return statistics.median(taken)
+
+
+def board_day() -> float:
+    """145 time steps, 12 heads, through the whole board."""
+    phase = np.linspace(0.0, 4.0 * np.pi, 145)
+    names = {str(oz): oz for oz in (0.0625, 0.1, 0.125, 1 / 6, 0.1875, 0.25, 0.375, 0.5, 0.625,
+                                    0.75, 1.0, 1.5)}
+    cond = Conditions(4.0 + 1.5 * np.sin(phase), np.abs(0.7 * np.cos(phase)), 0.19e-3)
+    return median_ms(lambda: board(cond, JERK_127, ladder(names)))
+
+
+def hold_times() -> tuple[float, float]:
+    """Microseconds a hold: solve_ivp at 0.5 % and ours, over the same sweep in one run."""
+    rng = np.random.default_rng(1)
+    n = 4000
+    weight, depth = rng.uniform(0.04, 0.3, n), rng.uniform(1.0, 10.0, n)
+    speed = rng.uniform(0.05, 0.5, n)
+    ours = median_ms(lambda: hold(weight, 2e-4, 0.19e-3, depth, 1.5, speed, rho=RHO, nu=NU))
+
+    def one(i: int) -> None:
+        w, d, u = weight[i], depth[i], speed[i]
+
+        def slope(_: float, s: np.ndarray) -> list[float]:
+            z, theta, tension = s
+            flow = u * (z / d) ** (1.0 / 7.0)
+            sin, cos = np.sin(theta), np.cos(theta)
+            cd = 1.0 + 10.0 * max(flow * sin * 0.19e-3 / NU, 1e-12) ** (-2.0 / 3.0)
+            return [sin, -0.5 * RHO * cd * 0.19e-3 * (flow * sin) ** 2 / tension,
+                    0.5 * RHO * 0.01 * np.pi * 0.19e-3 * (flow * cos) ** 2]
+
+        def surface(_: float, s: np.ndarray) -> float:
+            return float(s[0] - d)
+
+        surface.terminal = True  # type: ignore[attr-defined]
+        drag = 0.5 * RHO * 2e-4 * u**2
+        solve_ivp(slope, (0.0, 20.0 * d), [0.05, np.arctan2(w, drag), np.hypot(w, drag)],
+                  events=surface, rtol=5e-3, atol=1e-5)
+
+    theirs = median_ms(lambda: [one(i) for i in range(25)])
+    return theirs / 25.0 * 1e3, ours / n * 1e3
+
+
+def first_view(browser: Browser, server: Server) -> float:
+    """Milliseconds from opening the page to the picture, each time in a fresh profile."""
+    taken = []
+    for _ in range(RUNS + 2):
+        context = browser.new_context(viewport=DESK, service_workers="block")
+        page = context.new_page()
+        page.goto(server.url, wait_until="commit")
+        page.wait_for_selector(".rung.picked")
+        taken.append(float(page.evaluate(
+            "() => new Promise(done => requestAnimationFrame(() => done(performance.now())))")))
+        context.close()
+    return statistics.median(taken[2:])
+
+
+SCRUB = """
+() => new Promise(done => {
+  const rail = document.querySelector('.rail'), box = rail.getBoundingClientRect();
+  const send = (type, share) => rail.dispatchEvent(new PointerEvent(type, {
+    bubbles: true, pointerId: 1, clientX: box.left + share * box.width, clientY: box.top + 40 }));
+  rail.setPointerCapture = () => {};
+  send('pointerdown', 0.05);
+  let frames = 0; const start = performance.now();
+  const turn = now => {
+    const t = (now - start) / 1000;
+    if (t >= 1) { send('pointerup', 0.5); done(frames / t); return; }
+    frames++;
+    send('pointermove', 0.5 + 0.45 * Math.sin(t * 6.28));
+    requestAnimationFrame(turn);
+  };
+  requestAnimationFrame(turn);
+})
+"""
+IDLE = """
+() => new Promise(done => {
+  let frames = 0; const start = performance.now();
+  const turn = now => {
+    if (now - start >= 1000) { done(frames / (now - start) * 1000); return; }
+    frames++; requestAnimationFrame(turn);
+  };
+  requestAnimationFrame(turn);
+})
+"""
+
+
+def scrub(page: Page) -> tuple[float, float]:
+    """Frames a second while the rail is dragged, and the page's own limit when nothing moves."""
+    fps = [float(page.evaluate(SCRUB)) for _ in range(RUNS + 1)]
+    idle = [float(page.evaluate(IDLE)) for _ in range(5)]
+    return statistics.median(fps[1:]), statistics.median(idle)
+
+
+def main() -> int:
+    """Print every figure."""
+    print(f"board_day_ms {board_day():.1f} ms")
+    theirs, ours = hold_times()
+    print(f"hold_us {ours:.2f} us")
+    print(f"hold_speedup {theirs / ours:.0f} x")
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder) / "bench.sqlite3")
+        server.start()
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        try:
+            print(f"first_view_ms {first_view(browser, server):.0f} ms")
+            page = browser.new_page(viewport=DESK)  # type: ignore[arg-type]
+            page.goto(server.url)
+            page.wait_for_selector(".rung.picked")
+            page.wait_for_timeout(2500)
+            fps, limit = scrub(page)
+            print(f"scrub_fps {fps:.1f} fps")
+            print(f"scrub_limit_fps {limit:.1f} fps")
+        finally:
+            browser.close()
+            server.stop()
+    return 0
+
+
+if __name__ == "__main__":
+    try:
+        sys.exit(main())
+    except subprocess.SubprocessError as error:
+        sys.exit(str(error))
