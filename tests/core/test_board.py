@@ -226,3 +226,19 @@ def test_errors_carry_their_data() -> None:
         board(replace(BASE, depth=np.array([2.0, -3.0])), JERK_127, ladder())
     error = caught.value
     assert (error.field, error.value, error.unit, error.low) == ("mark.depth_m", -3.0, "m", 0.0)
+
+
+@pytest.mark.parametrize("wind", [0.0, 0.1, 0.315, 0.6])
+@pytest.mark.parametrize("school", list(SCHOOLS))
+def test_drifting_finds_its_least_mass_whatever_the_wind(wind: float, school: str) -> None:
+    """A boat that outruns the water trails its line: signs turn over, the answer must not."""
+    cond = Conditions(np.full(9, 17.0), np.linspace(0.0, 0.5, 9), 0.28e-3, drift_speed=wind,
+                      drift_follows=True)
+    b = board(cond, JERK_127, ladder(), school=school)
+    for t in range(9):
+        grams = float(b.least_mass[0, t])
+        if np.isfinite(grams) and grams > 0.0:
+            at = replace(cond, depth=np.array(17.0), surface_speed=cond.surface_speed[t])
+            there = board(at, JERK_127, [replace(ladder()[0], mass=grams)], school=school)
+            limit = SCHOOLS[school].scope_limit
+            assert float(there.holds.scope[1, 0, 0]) == pytest.approx(limit, rel=3e-3)

@@ -30,7 +30,9 @@ export function Fact({ label, words, source, children }: Props) {
   useEffect(() => {
     if (!open) return;
     const sheet = document.getElementById(id);
-    sheet?.querySelector<HTMLElement>("[data-first], input, select, button")?.focus();
+    const first = sheet?.querySelector<HTMLElement>("[data-first]")
+      ?? sheet?.querySelector<HTMLElement>("input, select, button");
+    first?.focus();
   }, [open, id]);
   return (
     <>
@@ -47,26 +49,28 @@ export function Fact({ label, words, source, children }: Props) {
       >
         {words}
       </button>
-      <Overlay
-        target={button}
-        show={open}
-        placement="bottom-start"
-        rootClose
-        transition={false}
-        onHide={() => setOpen(false)}
-      >
-        <Popover id={id} role="dialog" aria-label={label} onKeyDown={(e) => {
-          if (e.key === "Escape") {
-            e.stopPropagation();
-            close();
-          }
-        }}>
-          <Popover.Body>
-            <p className="sheet-source">{label} · {SAYS[source]}</p>
-            {children(close)}
-          </Popover.Body>
-        </Popover>
-      </Overlay>
+      {open && (
+        <Overlay
+          target={button}
+          show
+          placement="bottom-start"
+          rootClose
+          transition={false}
+          onHide={() => setOpen(false)}
+        >
+          <Popover id={id} role="dialog" aria-label={label} onKeyDown={(e) => {
+            if (e.key === "Escape") {
+              e.stopPropagation();
+              close();
+            }
+          }}>
+            <Popover.Body>
+              <p className="sheet-source">{label} · {SAYS[source]}</p>
+              {children(close)}
+            </Popover.Body>
+          </Popover>
+        </Overlay>
+      )}
     </>
   );
 }

@@ -37,7 +37,7 @@ def _log_bow(scope: Array) -> Array:
 
 def _miss(result: Hold, limit: Array) -> Array:
     held = _log_bow(np.nan_to_num(result.scope, nan=2.0))
-    bow = np.where(result.never, np.log(np.maximum(result.y_top, 1e-12)), held)
+    bow = np.where(result.never, np.log(np.maximum(np.abs(result.y_top), 1e-12)), held)
     return bow - _log_bow(limit)
 
 
@@ -53,7 +53,7 @@ def _solve(
     x = np.clip(x, lo, hi)
     m = np.full_like(x, slope)
     before_x = before_r = None
-    for _ in range(40):
+    for k in range(60):
         r = f(x)
         lo, hi = np.where(r < 0.0, x, lo), np.where(r > 0.0, x, hi)
         ended = ((x >= ceiling) & (r < 0.0)) | ((x <= floor) & (r > 0.0))
@@ -66,8 +66,9 @@ def _solve(
             m = np.clip(m, 0.4 * slope, 3.0 * slope)
         before_x, before_r = x, r
         step = np.clip(x - r / m, floor, ceiling)
-        # Outside the bracket the secant is not to be trusted: halve it.
-        inside = ((step > lo) | (step <= floor)) & ((step < hi) | (step >= ceiling))
+        # Outside the bracket the secant is not to be trusted: halve it. So too where it creeps.
+        creeps = k >= 10 and k % 2 == 0
+        inside = ((step > lo) | (step <= floor)) & ((step < hi) | (step >= ceiling)) & (not creeps)
         x = np.where(settled, x, np.where(inside, step, 0.5 * (lo + hi)))
     raise NotConverged("the inversion of the hold", float(np.max(np.where(settled, 0.0, hi - lo))))
 

@@ -40,32 +40,29 @@ export function ColumnScene(props: ColumnProps) {
       : null;
   const main = shape(chosen);
   const ghost = compared && compared.id !== chosen?.id ? shape(compared) : null;
-  // The mark stands in the middle or, when the line is long, farther right, so that the rod stays
-  // in the picture as long as it can.
-  const need = main ? (main.rig[0] + 3.6) * scale : 0;
-  const markX = Math.min(0.78 * width, Math.max(0.5 * width, need));
+  const markX = placeOfMark(width, main ? main.rig[0] : 0, scale);
   const view = useMemo(
     () => makeView(width, height, scale, markX, GROUND), [width, height, scale, markX]);
   const still = useMemo(
     () => makeView(width, height, scale, 0, GROUND), [width, height, scale]);
   const tipX = main ? -main.rig[0] : -reach / 3;
+  const ashore = board.stance === "dock" || board.stance === "bank";
   return (
     <div ref={ref} className="column-frame">
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-labelledby="column-title">
         <title id="column-title">{titleOf(props)}</title>
         <Water view={still} depth={frame.depth} />
-        <Zone view={still} zone={props.zone} depth={frame.depth} units={units} />
+        <Zone view={still} zone={props.zone} depth={frame.depth} />
         <Bottom view={still} bottom={props.mark.bottom} cover={props.mark.cover}
                 coverHeight={props.mark.cover_height_m} />
         <DepthScale view={still} depth={frame.depth} units={units} />
         <Current view={still} board={board} frame={frame} units={units} />
         <Angler view={view} stance={board.stance} x={tipX} depth={frame.depth}
-                tip={board.tip_height_m} />
-        {tipX * scale + markX < -10 && (
-          <text x={8} y={view.z(frame.depth + board.tip_height_m) + 4} className="note strong">
-            ← rod tip {text(length(-tipX, units))} up-tide
-          </text>
-        )}
+                tip={board.tip_height_m} mirror={(main?.rig[0] ?? 0) < -0.5} />
+        <ZoneWords view={view} zone={props.zone} depth={frame.depth} units={units}
+                   x={Math.max(72, ashore ? view.x(tipX - 1.2) + 10 : 0)}
+                   fall={view.x(-(chosen?.lead ?? 0)) - 26} />
+        <FarTip view={view} tipX={tipX} z={frame.depth + board.tip_height_m} units={units} />
         {ghost && compared && (
           <Ghost view={view} shape={ghost} tipX={tipX} label={ghostLabel(compared, props)} />
         )}
@@ -79,6 +76,31 @@ export function ColumnScene(props: ColumnProps) {
         )}
       </svg>
     </div>
+  );
+}
+
+/**
+ * The mark stands in the middle or, when the line is long, nearer the far side, so that the rod
+ * stays in the picture as long as it can. From a drifting boat the line may trail up-current.
+ */
+function placeOfMark(width: number, span: number, scale: number): number {
+  const need = (Math.abs(span) + 3.6) * scale;
+  const place = Math.min(0.78 * width, Math.max(0.5 * width, need));
+  return span < -0.5 ? width - place : place;
+}
+
+function FarTip({ view, tipX, z, units }: {
+  view: View; tipX: number; z: number; units: Units;
+}) {
+  const x = view.x(tipX);
+  if (x > -10 && x < view.width + 10) return null;
+  const left = x < 0;
+  const words = `rod tip ${text(length(Math.abs(tipX), units))} ${left ? "up" : "down"}-tide`;
+  return (
+    <text x={left ? 8 : view.width - 8} y={Math.max(16, view.z(z) + 4)}
+          textAnchor={left ? "start" : "end"} className="note strong">
+      {left ? `← ${words}` : `${words} →`}
+    </text>
   );
 }
 
@@ -112,26 +134,39 @@ const Water = memo(function Water({ view, depth }: { view: View; depth: number }
           <path d="M0 0V5" className="hatch" />
         </pattern>
       </defs>
-      <rect x={0} y={top} width={view.width} height={Math.max(0, view.z(0) - top)}
+      <rect x={0} y={top} width={view.width} height={Math.max(0, view.z(0) + 8 - top)}
             fill="url(#water)" />
       <path d={waves} className="surface" />
     </g>
   );
 });
 
-function Zone({ view, zone, depth, units }: {
-  view: View; zone: [number, number]; depth: number; units: Units;
-}) {
+function Zone({ view, zone, depth }: { view: View; zone: [number, number]; depth: number }) {
   const top = Math.min(zone[1], depth);
   if (top <= zone[0]) return null;
   const y = view.z(top);
-  const words = `they feed here · ${rangeText(zone[0], zone[1], units)} off the bottom`;
   return (
     <g aria-hidden="true">
       <rect x={0} y={y} width={view.width} height={view.z(zone[0]) - y} fill="url(#hatch)" />
       <path d={`M0 ${y}H${view.width}`} className="zone-edge" />
-      <text x={44} y={y + 15} className="note italic halo">{words}</text>
     </g>
+  );
+}
+
+const ZONE_WORDS_PX = 200;
+
+/** On the left where the fall leaves room, else to the right of the mark. */
+function ZoneWords({ view, zone, depth, units, x, fall }: {
+  view: View; zone: [number, number]; depth: number; units: Units; x: number; fall: number;
+}) {
+  const top = Math.min(zone[1], depth);
+  if (top <= zone[0]) return null;
+  const roomy = (top - zone[0]) * view.scale > 22;
+  return (
+    <text x={x + ZONE_WORDS_PX < fall ? x : view.x(0) + 64} y={view.z(top) + (roomy ? 15 : -5)}
+          className="note italic halo" aria-hidden="true">
+      they feed here · {rangeText(zone[0], zone[1], units)} off the bottom
+    </text>
   );
 }
 

@@ -16,13 +16,15 @@ interface Props {
 export const RungScene = memo(function RungScene({ line, shares, depth, tip, span }: Props) {
   const { width, height } = RUNG;
   const scale = (height - 8) / (depth + tip);
-  const x = (m: number) => 3 + m * scale;
+  // A line that trails up-current of a drifting boat is drawn from the right.
+  const trails = span !== null && span < -0.5;
+  const x = (m: number) => (trails ? width - 3 : 3) + m * scale;
   const z = (m: number) => height - 4 - m * scale;
   const shape = line.length
     ? lineShape(line, shares, depth, tip, span, (width - 10) / scale)
     : null;
   const water = shape?.water.map(([px, pz]): [number, number] => [
-    Math.min(x(px), 4 * width), z(pz),
+    Math.max(-3 * width, Math.min(x(px), 4 * width)), z(pz),
   ]);
   const top = water?.at(-1);
   return (

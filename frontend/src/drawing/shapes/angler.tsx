@@ -8,10 +8,12 @@ interface Props {
   x: number;
   depth: number;
   tip: number;
+  /** the line goes up-current: he looks the other way */
+  mirror?: boolean;
 }
 
-export function Angler({ view, stance, x, depth, tip }: Props) {
-  const px = (dx: number) => view.x(x + dx);
+export function Angler({ view, stance, x, depth, tip, mirror = false }: Props) {
+  const px = (dx: number) => view.x(x + (mirror ? -dx : dx));
   const pz = (above: number) => view.z(depth + above);
   const s = view.scale;
   const hand = { x: -1.55, z: Math.max(0.35, tip - 0.75) };

@@ -84,8 +84,7 @@ const Rung = memo(function Rung(props: RungProps) {
         <RungScene line={head.line} shares={props.shares} depth={props.depth} tip={props.tip} span={head.span} />
         <span className="rung-words">
           <b>
-            <SignMark sign={verdict.sign} />
-            {verdict.words}
+            <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
             {isPick && <em className="tag own">{props.school}</em>}
             {props.tags && <em className="tag">{props.tags}</em>}
           </b>

@@ -20,7 +20,8 @@ const MOVES: Record<string, number> = {
 
 export function Rail({ board, frame, heads, units }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([1240, RAIL_HEIGHT]);
-  const dragging = useRef(false);
+  // The rail's place on the screen while it is dragged: asking for it at each move costs a layout.
+  const grip = useRef<DOMRect | null>(null);
   const picks = useMemo(() => runs(board, board.school), [board]);
   const label = useCallback(
     (id: number) => {
@@ -31,8 +32,8 @@ export function Rail({ board, frame, heads, units }: Props) {
   );
   const tone = useMemo(() => toneScale(board, heads), [board, heads]);
   const follow = (event: React.PointerEvent) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    setStep(((event.clientX - box.left) / box.width) * LAST_STEP);
+    const box = grip.current;
+    if (box) setStep(((event.clientX - box.left) / box.width) * LAST_STEP);
   };
   const pick = frame.picks[board.school];
   const said = `${frame.clock}, ${frame.wet ? `${text(length(frame.depth, units))} deep, current ${text(speed(Math.abs(frame.stream), units))}, ` : "dry, "}${pick == null ? "no head is right" : `tie on ${label(pick)} ${units.head_unit}`}`;
@@ -48,13 +49,13 @@ export function Rail({ board, frame, heads, units }: Props) {
       aria-valuenow={Math.round(frame.step)}
       aria-valuetext={said}
       onPointerDown={(e) => {
-        dragging.current = true;
+        grip.current = e.currentTarget.getBoundingClientRect();
         e.currentTarget.setPointerCapture(e.pointerId);
         follow(e);
       }}
-      onPointerMove={(e) => dragging.current && follow(e)}
-      onPointerUp={() => (dragging.current = false)}
-      onPointerCancel={() => (dragging.current = false)}
+      onPointerMove={follow}
+      onPointerUp={() => (grip.current = null)}
+      onPointerCancel={() => (grip.current = null)}
       onKeyDown={(e) => {
         const move = MOVES[e.key];
         if (move === undefined) return;

@@ -1,5 +1,5 @@
 // The conditions as a sentence in which every fact is a control.
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { DayBoard, Reference } from "../../api/types";
 import { Choice, Fact, type Source } from "../../ui/fact";
 import { NumberSheet } from "../../ui/number-sheet";
@@ -53,46 +53,62 @@ export function Sentence({ board, frame }: Props) {
 }
 
 function First({ board, frame }: Props) {
-  const { mark, marks, plastic, box } = useChosen();
-  const { choose, query } = useQuestion();
   return (
     <>
-      {"Off "}
-      <Fact label="mark" words={mark?.name ?? "no mark"} source="chosen">
-        {(close) => (
-          <Choice
-            options={marks.map((m) => ({
-              value: m.id, words: m.name,
-              note: `${m.kind}, ${bottomWords(m.bottom, m.cover)}${m.tide_port_id === null ? ", no tide table" : ""}`,
-            }))}
-            value={query.mark_id}
-            onPick={(id) => { choose({ mark_id: id }); close(); }}
-          />
-        )}
-      </Fact>
-      {", "}
+      {"Off "}<MarkFact />{", "}
       <Fact label="day and time" words={`${board ? dayWords(board.date) : "today"} ${frame?.clock ?? ""}`} source="chosen">
         {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
       </Fact>
       {". "}
       <CurrentFact board={board} frame={frame} />
-      {mark ? ` over ${bottomWords(mark.bottom, mark.cover)} in ` : " in "}
+      <Over />
       <DepthFact board={board} frame={frame} />
-      {", on a "}
-      <Fact label="plastic" words={plastic?.name ?? "no plastic"} source="chosen">
-        {(close) => (
-          <Choice
-            options={box.plastics.map((p) => ({
-              value: p.id, words: p.name, note: `${p.material}, ${p.colour}, ${p.mass_g} g`,
-            }))}
-            value={query.plastic_id}
-            onPick={(id) => { choose({ plastic_id: id }); close(); }}
-          />
-        )}
-      </Fact>
+      {", on a "}<PlasticFact />
     </>
   );
 }
+
+const MarkFact = memo(function MarkFact() {
+  const { mark, marks } = useChosen();
+  const { choose, query } = useQuestion();
+  return (
+    <Fact label="mark" words={mark?.name ?? "no mark"} source="chosen">
+      {(close) => (
+        <Choice
+          options={marks.map((m) => ({
+            value: m.id, words: m.name,
+            note: `${m.kind}, ${bottomWords(m.bottom, m.cover)}${m.tide_port_id === null ? ", no tide table" : ""}`,
+          }))}
+          value={query.mark_id}
+          onPick={(id) => { choose({ mark_id: id }); close(); }}
+        />
+      )}
+    </Fact>
+  );
+});
+
+const Over = memo(function Over() {
+  const { mark } = useChosen();
+  return <>{mark ? ` over ${bottomWords(mark.bottom, mark.cover)} in ` : " in "}</>;
+});
+
+const PlasticFact = memo(function PlasticFact() {
+  const { plastic, box } = useChosen();
+  const { choose, query } = useQuestion();
+  return (
+    <Fact label="plastic" words={plastic?.name ?? "no plastic"} source="chosen">
+      {(close) => (
+        <Choice
+          options={box.plastics.map((p) => ({
+            value: p.id, words: p.name, note: `${p.material}, ${p.colour}, ${p.mass_g} g`,
+          }))}
+          value={query.plastic_id}
+          onPick={(id) => { choose({ plastic_id: id }); close(); }}
+        />
+      )}
+    </Fact>
+  );
+});
 
 function CurrentFact({ board, frame }: Props) {
   const units = useUnits();
@@ -160,7 +176,8 @@ function DepthFact({ board, frame }: Props) {
   );
 }
 
-function Rest() {
+/** Nothing here follows the moment looked at: a drag leaves it alone. */
+const Rest = memo(function Rest() {
   return (
     <>
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
@@ -169,7 +186,7 @@ function Rest() {
       {". The fish feed "}<ZoneFact />{". By "}<SchoolFact />{"."}
     </>
   );
-}
+});
 
 function LineFact() {
   const { box, line } = useChosen();
