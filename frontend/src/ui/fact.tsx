@@ -32,7 +32,10 @@ export function Fact({ label, words, source, children }: Props) {
     const sheet = document.getElementById(id);
     const first = sheet?.querySelector<HTMLElement>("[data-first]")
       ?? sheet?.querySelector<HTMLElement>("input, select, button");
-    first?.focus();
+    // The sheet has no place on the page yet: the page must not run after it.
+    first?.focus({ preventScroll: true });
+    const list = first?.closest<HTMLElement>(".choices");
+    if (first && list) list.scrollTop = first.offsetTop - list.offsetTop - 60;
   }, [open, id]);
   return (
     <>

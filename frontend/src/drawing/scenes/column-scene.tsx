@@ -84,7 +84,7 @@ export function ColumnScene(props: ColumnProps) {
  * stays in the picture as long as it can. From a drifting boat the line may trail up-current.
  */
 function placeOfMark(width: number, span: number, scale: number): number {
-  const need = (Math.abs(span) + 3.6) * scale;
+  const need = (Math.abs(span) + 4.6) * scale;
   const place = Math.min(0.78 * width, Math.max(0.5 * width, need));
   return span < -0.5 ? width - place : place;
 }
@@ -153,7 +153,6 @@ function Zone({ view, zone, depth }: { view: View; zone: [number, number]; depth
   );
 }
 
-const ZONE_WORDS_PX = 200;
 
 /** On the left where the fall leaves room, else to the right of the mark. */
 function ZoneWords({ view, zone, depth, units, x, fall }: {
@@ -162,10 +161,17 @@ function ZoneWords({ view, zone, depth, units, x, fall }: {
   const top = Math.min(zone[1], depth);
   if (top <= zone[0]) return null;
   const roomy = (top - zone[0]) * view.scale > 22;
+  const narrow = view.width < 560;
+  const right = view.x(0) + 64;
+  const words = narrow
+    ? "they feed here"
+    : `they feed here · ${rangeText(zone[0], zone[1], units)} off the bottom`;
+  const long = words.length * 5.2;
+  const left = x + long < fall || right + long > view.width - 40;
   return (
-    <text x={x + ZONE_WORDS_PX < fall ? x : view.x(0) + 64} y={view.z(top) + (roomy ? 15 : -5)}
+    <text x={left ? Math.min(x, narrow ? 40 : x) : right} y={view.z(top) + (roomy ? 15 : -5)}
           className="note italic halo" aria-hidden="true">
-      they feed here · {rangeText(zone[0], zone[1], units)} off the bottom
+      {words}
     </text>
   );
 }
@@ -264,6 +270,7 @@ function Fall({ view, head, depth, units, drifting, times }: {
   const ground = view.z(0) + 24;
   const lead = text(length(head.lead, units));
   const wide = head.lead * view.scale > 46;
+  const roomy = view.width - view.x(0) > 150;
   return (
     <g className="fall">
       <path d={smooth(path)} />
@@ -284,8 +291,11 @@ function Fall({ view, head, depth, units, drifting, times }: {
             textAnchor={wide ? "middle" : "end"} className="lead-figure halo">{lead}</text>
       <text x={view.x(0) + 8} y={ground + 4} className="note strong halo">
         {drifting ? "touches down" : "the mark"}
-        {times > 1 && <tspan className="aside"> lure drawn ×{times}</tspan>}
+        {times > 1 && roomy && <tspan className="aside"> lure drawn ×{times}</tspan>}
       </text>
+      {times > 1 && !roomy && (
+        <text x={view.x(0) + 10} y={view.z(0) - 11} className="note small halo">lure ×{times}</text>
+      )}
     </g>
   );
 }

@@ -55,7 +55,7 @@ export function Figures({ board, frame, chosen, row, units, zone }: Props) {
         <b>{lead.value}<small>{lead.unit}</small></b>
       </div>
       <div className="figure" title="fed line, from the splash; closed form of the fall">
-        <span>{suspended ? "count, close the bail" : "count to bottom"}</span>
+        <span>{suspended ? "count to their zone" : "count"}</span>
         <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
       </div>
       <div className="figure then" title="the hop's count is its time in the zone">

@@ -1,5 +1,5 @@
 // Every head that could go on this plastic, lightest at the top, each in its own computed line.
-import { memo, useEffect, useRef } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, School } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
 import { SignMark } from "../../ui/sign";
@@ -23,26 +23,42 @@ export function Ladder(props: Props) {
   const pick = frame.picks[board.school] ?? null;
   const limit = schools.find((s) => s.key === board.school)?.scope_limit ?? 3;
   const pickMass = pick === null ? null : (heads.get(pick)?.mass_g ?? null);
+  const [all, setAll] = useState(false);
+  const near = neighbours(frame.heads, pick, compared);
   return (
-    <ol className="ladder" aria-label="heads, lightest first">
-      {frame.heads.map((head) => {
-        const row = heads.get(head.id);
-        if (!row) return null;
-        const verdict = verdictOf(head, {
-          board, frame, units, scopeLimit: limit, isPick: head.id === pick, pickMass,
-          mass: row.mass_g,
-        });
-        const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
-        return (
-          <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
-                depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} isPick={head.id === pick}
-                isCompared={head.id === compared} onCompare={onCompare}
-                tags={others.map((s) => s.name).join(" · ")}
-                school={schools.find((s) => s.key === board.school)?.name ?? ""} />
-        );
-      })}
-    </ol>
+    <>
+      <ol className={all ? "ladder" : "ladder short"} aria-label="heads, lightest first">
+        {frame.heads.map((head, i) => {
+          const row = heads.get(head.id);
+          if (!row) return null;
+          const verdict = verdictOf(head, {
+            board, frame, units, scopeLimit: limit, isPick: head.id === pick, pickMass,
+            mass: row.mass_g,
+          });
+          const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
+          return (
+            <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
+                  depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} isPick={head.id === pick}
+                  isCompared={head.id === compared} onCompare={onCompare}
+                  isNear={near.has(i)} tags={others.map((s) => s.name).join(" · ")}
+                  school={schools.find((s) => s.key === board.school)?.name ?? ""} />
+          );
+        })}
+      </ol>
+      <button type="button" className="plain whole-ladder" aria-expanded={all} onClick={() => setAll(!all)}>
+        {all ? "only those next to the pick" : `all ${frame.heads.length} heads`}
+      </button>
+    </>
   );
+}
+
+/** On a narrow screen the ladder folds to the pick, the compared head and what is next to them. */
+function neighbours(heads: HeadFrame[], pick: number | null, compared: number | null): Set<number> {
+  const centres = [pick, compared]
+    .map((id) => heads.findIndex((h) => h.id === id))
+    .filter((i) => i >= 0);
+  if (centres.length === 0) return new Set(heads.map((_, i) => i).slice(-3));
+  return new Set(centres.flatMap((i) => [i - 1, i, i + 1]));
 }
 
 interface RungProps {
@@ -54,6 +70,7 @@ interface RungProps {
   tip: number;
   shares: readonly number[];
   isPick: boolean;
+  isNear: boolean;
   isCompared: boolean;
   onCompare: (id: number) => void;
   tags: string;
@@ -75,7 +92,7 @@ const Rung = memo(function Rung(props: RungProps) {
     }
   }, [isCompared, isPick]);
   return (
-    <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}`}>
+    <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
       <button type="button" aria-pressed={isCompared} onClick={() => props.onCompare(row.id)}>
         <span className="rung-head">
           <HeadWeight head={row} units={props.units} />

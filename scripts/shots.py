@@ -1,0 +1,65 @@
+"""Refresh docs/screenshots from the demo data: each main view on a desk and on a phone."""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+from tests.ui.conftest import CHROMIUM, DESK, FLAGS, PHONE, Server  # noqa: E402
+
+OUT = ROOT / "docs" / "screenshots"
+
+
+def at_full_stream(page: Page) -> None:
+    """Move to the strongest stream of the day's first tide, where the choice matters."""
+    page.wait_for_selector(".rung.picked")
+    query = "mark_id=1&plastic_id=1&line_id=3&rod_id=2"
+    stream = page.request.get(page.url + f"api/day?{query}").json()["stream_m_s"]
+    step = max(range(12, 100), key=lambda i: abs(stream[i]))
+    page.locator(".rail").focus()
+    page.keyboard.press("Home")
+    for _ in range(step - 3):
+        page.keyboard.press("]")
+    page.keyboard.press("ArrowUp")
+    page.locator(".rail").blur()
+    page.wait_for_timeout(400)
+
+
+def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
+    """One set: Day and Bench."""
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url)
+    at_full_stream(page)
+    page.screenshot(path=OUT / f"day-{name}.png")
+    page.get_by_role("link", name="Bench").click()
+    page.wait_for_selector(".rig-frame")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"bench-{name}.png")
+    context.close()
+
+
+def main() -> int:
+    """Take every picture; the exit code."""
+    OUT.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = Server(Path(folder) / "shots.sqlite3")
+        server.start()
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        try:
+            take(browser, server, DESK, "desk")
+            take(browser, server, PHONE, "phone")
+        finally:
+            browser.close()
+            server.stop()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
