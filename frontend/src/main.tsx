@@ -13,7 +13,8 @@ createRoot(document.getElementById("root")!).render(
 
 // Only over a secure context (127.0.0.1 counts): the page then opens with the server gone.
 if (import.meta.env.PROD && "serviceWorker" in navigator && window.isSecureContext) {
-  window.addEventListener("load", () => {
-    navigator.serviceWorker.register("/sw.js").catch(() => undefined);
-  });
+  const register = () => void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
+  // The page may have finished loading while the reads above were under way.
+  if (document.readyState === "complete") register();
+  else window.addEventListener("load", register);
 }

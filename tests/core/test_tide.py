@@ -74,6 +74,12 @@ def test_typed_current_near_slack_stands_all_day() -> None:
     assert flat.tolist() == [0.3, 0.3, 0.3]
 
 
+def test_a_typed_current_never_scales_the_day_beyond_what_tides_run() -> None:
+    flat, how = with_typed_speed(np.array([0.3, 1.0, -1.0]), 0, 5.0)
+    assert how == "constant"
+    assert np.abs(flat).max() == 5.0
+
+
 def test_typed_depth_shifts_the_day() -> None:
     times = np.arange(0.0, 12.0, 1.0) * HOUR
     plain = tideway(times, 2.0, TIDE, RATES, Typed())

@@ -15,6 +15,7 @@ import pytest
 from playwright.sync_api import Page
 
 from ilha.web.app import DIST
+from tests.conftest import NOW_S
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
@@ -23,6 +24,8 @@ FLAGS = [
     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
 ]
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
+SPRINGS_S = NOW_S + 8 * 86400 - 9000
+"""A day of springs on Marela, half past nine: the browser tests see this tide, always."""
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
@@ -30,8 +33,8 @@ PHONE = {"width": 390, "height": 844}
 class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
-    def __init__(self, database: Path) -> None:
-        self.database, self.port = database, 0
+    def __init__(self, database: Path, now_s: int | None = None) -> None:
+        self.database, self.port, self.now_s = database, 0, now_s
         self.process: subprocess.Popen[str] | None = None
 
     def start(self) -> None:
@@ -40,7 +43,8 @@ class Server:
             [sys.executable, "-m", "ilha.cli", "serve", "--demo", "--database", str(self.database),
              "--port", str(self.port)],
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-            env={**os.environ, "PYTHONUNBUFFERED": "1"},
+            env={**os.environ, "PYTHONUNBUFFERED": "1",
+                 "ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)},
         )
         assert self.process.stdout is not None
         line = self.process.stdout.readline()
@@ -73,7 +77,7 @@ def browser_context_args() -> dict[str, Any]:
 
 @pytest.fixture
 def server(tmp_path: Path) -> Iterator[Server]:
-    running = Server(tmp_path / "ilha.sqlite3")
+    running = Server(tmp_path / "ilha.sqlite3", SPRINGS_S)
     running.start()
     yield running
     if running.process is not None and running.process.poll() is None:

@@ -298,6 +298,8 @@ export interface components {
             fall_pitch_deg: number | null;
             /** Fall Speed M S */
             fall_speed_m_s: number | null;
+            /** Fed Line M */
+            fed_line_m: (number | null)[];
             /** Figure */
             figure: (number | null)[];
             /** Fit */
@@ -311,8 +313,6 @@ export interface components {
              * @description see DayBoard.line_share
              */
             line_cm: (number[] | null)[];
-            /** Line Out High M */
-            line_out_high_m: (number | null)[];
             /** Line Out M */
             line_out_m: (number | null)[];
             /** Middle S */
@@ -338,8 +338,6 @@ export interface components {
             window_low_m_s: (number | null)[];
             /** Zone S */
             zone_s: (number | null)[];
-            /** Zone Share */
-            zone_share: (number | null)[];
         };
         /** Health */
         Health: {

@@ -38,7 +38,13 @@ export function storedFacts(): Facts {
 
 /** Typed values belong to a mark and a day. */
 export function typedKeyOf(settings: Settings, facts: Facts, marks: Mark[]): string {
-  return `${settings.mark_id ?? marks[0]?.id ?? 0}|${facts.date ?? "today"}`;
+  return `${settings.mark_id ?? marks[0]?.id ?? 0}|${facts.date ?? today()}`;
+}
+
+/** This device's day: what was typed yesterday is not today's water. */
+function today(): string {
+  const now = new Date();
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
 }
 
 export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mark[]): DayQuery {

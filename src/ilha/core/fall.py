@@ -25,13 +25,14 @@ class FedFall:
     """Fall on a line fed from the spool; NaN where the pull holds the rig up.
 
     ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
-    middle, ``drift`` m down-current.
+    middle, ``drift`` m down-current, ``line`` m drawn off the spool.
     """
 
     count: Array
     zone: Array
     middle: Array
     drift: Array
+    line: Array
 
 
 def fall_time(
@@ -148,7 +149,7 @@ def fed_fall(
 
     return FedFall(
         count=seconds(depth), zone=seconds(bottom) - seconds(top),
-        middle=seconds(0.5 * (top + bottom)), drift=drift,
+        middle=seconds(0.5 * (top + bottom)), drift=drift, line=line_needed(depth, drift),
     )
 
 

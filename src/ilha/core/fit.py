@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, DomainError, Flags, require
+from ilha.core.errors import Array, DomainError, require
 
 REACH_LOW, REACH_HIGH = 0.30, 0.65
 """Exit over working length within which a hook sits well: about the middle third. Common
@@ -74,10 +74,6 @@ class HookFit:
     opening_load: Array
     verdict: tuple[str, ...]
     pick: int
-
-    @property
-    def fits(self) -> Flags:
-        return np.array([v == FITS for v in self.verdict])
 
 
 def fit_hooks(

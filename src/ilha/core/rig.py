@@ -6,7 +6,7 @@ x runs from the nose of the plastic to the tail, z below its axis; metres, kilog
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -125,7 +125,6 @@ class Body:
     inside: Flags
     dome: Flags
     foot: Flags
-    shapes: tuple[str, ...] = field(default=())
 
     @property
     def package(self) -> Array:
@@ -257,5 +256,4 @@ def assemble(plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = N
         inside=inside,
         dome=_column([float(h.shape == "mushroom") for h in heads], ndim) > 0,
         foot=_column([float(s.foot) for s in rows], ndim) > 0,
-        shapes=tuple(h.shape for h in heads),
     )

@@ -11,6 +11,8 @@ from ilha.core.errors import Array, DomainError
 SCALE_FROM = 0.25
 """A typed current scales the day's stream where the predicted one is at least this share of the
 day's peak; nearer slack the ratio would mean nothing, and the typed value stands all day."""
+SCALE_TO = 6.0
+"""Nor does it scale the day beyond this, m/s: no tide runs so."""
 
 
 @dataclass(frozen=True)
@@ -101,7 +103,7 @@ def with_typed_speed(stream: Array, step: int, typed: float) -> tuple[Array, str
     to the predicted stream would mean nothing).
     """
     here, peak = abs(float(stream[step])), float(np.nanmax(np.abs(stream), initial=0.0))
-    if peak > 0.0 and here >= SCALE_FROM * peak:
+    if peak > 0.0 and here >= SCALE_FROM * peak and typed * peak <= SCALE_TO * here:
         return stream * (typed / here), "scaled"
     sign = -1.0 if float(stream[step]) < 0.0 else 1.0
     return np.full_like(stream, sign * typed), "constant"

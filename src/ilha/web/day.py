@@ -240,8 +240,7 @@ def _columns(b: Board) -> dict[str, tuple[Array, int]]:
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.fall.count, 2),
         "middle_s": (b.fall.middle, 2), "zone_s": (b.fall.zone, 2), "lead_m": (b.fall.drift, 2),
         "scope": (b.holds.scope[1], 3), "line_out_m": (b.holds.line_out[1], 2),
-        "span_m": (b.holds.span[1], 2), "line_out_high_m": (b.holds.line_out[2], 2),
+        "span_m": (b.holds.span[1], 2), "fed_line_m": (b.fall.line, 2),
         "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
         "minimum_mass_g": (b.least_mass * 1e3, 2),
-        "zone_share": (b.retrieve.zone_share, 3),
     }

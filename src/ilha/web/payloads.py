@@ -222,11 +222,10 @@ class HeadDay(Payload):
     scope: list[float | None]
     line_out_m: list[float | None]
     span_m: list[float | None] = Field(description="rod tip to rig along the current")
-    line_out_high_m: list[float | None]
+    fed_line_m: list[float | None]
     window_low_m_s: list[float | None]
     window_high_m_s: list[float | None]
     minimum_mass_g: list[float | None]
-    zone_share: list[float | None]
     line_cm: list[list[int] | None] = Field(description="see DayBoard.line_share")
     fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
     fall_drift_cm: list[list[int] | None]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import signal
 import sys
 import time
@@ -24,19 +25,22 @@ def serve(database: Path, *, port: int, demo: bool) -> int:
     """Serve until interrupted; returns the exit code.
 
     With ``demo`` the Marela sample data is loaded into an empty database and its tide table is
-    brought up to today.
+    brought up to today. The environment's ILHA_NOW_S (s since 1970 UTC) stands in for the clock,
+    so that tests see the same tide whenever they run.
     """
     if not (DIST / "index.html").exists():
         print("The interface is not built: run `make build` first.", file=sys.stderr)
         return 1
     database.parent.mkdir(parents=True, exist_ok=True)
-    app = create_app(database)
+    fixed = os.environ.get("ILHA_NOW_S")
+    now_s = float(fixed) if fixed else None
+    app = create_app(database, now_s=now_s)
     if demo:
         from ilha.demo import marela
 
         conn = db.connect(database)
         try:
-            marela.load(conn, int(time.time()))
+            marela.load(conn, int(now_s or time.time()))
         finally:
             conn.close()
     try:

@@ -15,8 +15,8 @@ function head(id: number, change: Partial<HeadDay> = {}): HeadDay {
     cast_m: 30, cast_is_guess: false, verdict: [0, 0, 0], decided: [0, 0, 0],
     figure: [2, 2, 2], bound: [3, 3, 3], count_s: [4, 6, 8], middle_s: [3, 4, 5],
     zone_s: [1.2, 1.2, 1.2], lead_m: [1, 2, 3], scope: [1, 2, 3], line_out_m: [5, 7, 9],
-    span_m: [1, 2, 3], line_out_high_m: [6, 8, 10], window_low_m_s: [0, 0.31, 0.31],
-    window_high_m_s: [0.55, 0.55, 0.55], minimum_mass_g: [5, 6, 7], zone_share: [0.5, 0.5, 0.5],
+    span_m: [1, 2, 3], fed_line_m: [4, 5, 6], window_low_m_s: [0, 0.31, 0.31],
+    window_high_m_s: [0.55, 0.55, 0.55], minimum_mass_g: [5, 6, 7],
     line_cm: [[0, 100], [0, 200], [0, 300]], fall_height_pm: [[1000, 0], [1000, 0], [1000, 0]],
     fall_drift_cm: [[0, 100], [0, 200], [0, 300]], ...change,
   };
@@ -85,9 +85,9 @@ describe("every verdict has its reason and its figure", () => {
   });
 
   it.each([
-    [{ verdict: [1, 1, 1] }, "only just", "touches on 7.0 m; a fifth more, 0.60 m/s, sweeps it off"],
-    [{ verdict: [2, 2, 2] }, "swept off", "7.0 m of line to touch, 16.5 m at most; needs at least 6.0 g here"],
-    [{ verdict: [2, 2, 2], scope: [null, null, null] }, "swept off", "never gets down: the line planes up; needs at least 6.0 g here"],
+    [{ verdict: [1, 1, 1] }, "only just", "touches on 7.0 m; swept at 0.60 m/s"],
+    [{ verdict: [2, 2, 2] }, "swept off", "7.0 m of line to touch, over 16.5 m; takes 6.0 g here"],
+    [{ verdict: [2, 2, 2], scope: [null, null, null] }, "swept off", "never gets down: the line planes up; takes 6.0 g here"],
     [{ verdict: [2, 2, 2], decided: [1, 1, 1], figure: [0, -0.012, 0] }, "floats", "the plastic carries it: never sinks, 1.2 g short"],
     [{ verdict: [2, 2, 2], decided: [2, 2, 2], figure: [0, 75, 0], bound: [0, 60, 0] }, "too slow", "75 s to the bottom; patience ends at 60 s"],
     [{ verdict: [3, 3, 3], decided: [3, 3, 3], figure: [0, 0.9, 0], bound: [0, 0.96, 0] }, "plunges", "0.9 s in the zone; 1.6 s is to be had lighter"],

@@ -53,10 +53,12 @@ export function Figures({ board, frame, chosen, row, units, zone }: Props) {
       <div className="figure" title="drift while it falls: the mean with and without the feed's pull">
         <span>{board.drifting ? "drifts in falling" : "land it up-tide"}</span>
         <b>{lead.value}<small>{lead.unit}</small></b>
+        <em>{board.drifting ? "over the ground" : "of the mark"}</em>
       </div>
       <div className="figure" title="fed line, from the splash; closed form of the fall">
         <span>{suspended ? "count to their zone" : "count"}</span>
         <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
+        {!suspended && <em>feeds {text(length(chosen.fedLine, units))} of line</em>}
       </div>
       <div className="figure then" title="the hop's count is its time in the zone">
         <span>then</span>

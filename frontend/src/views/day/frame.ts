@@ -13,7 +13,8 @@ export interface HeadFrame {
   lead: number | null;
   scope: number | null;
   lineOut: number | null;
-  lineOutHigh: number | null;
+  /** m drawn off the spool while it falls */
+  fedLine: number | null;
   span: number | null;
   windowLow: number | null;
   windowHigh: number | null;
@@ -83,7 +84,7 @@ export function frameAt(board: DayBoard, step: number): Frame {
       lead: mix(h.lead_m),
       scope: h.scope[near] == null ? null : mix(h.scope),
       lineOut: h.scope[near] == null ? null : mix(h.line_out_m),
-      lineOutHigh: h.line_out_high_m[near] ?? null,
+      fedLine: mix(h.fed_line_m),
       span: h.scope[near] == null ? null : mix(h.span_m),
       windowLow: h.window_low_m_s[near] ?? null,
       windowHigh: h.window_high_m_s[near] ?? null,

@@ -3,7 +3,7 @@ import { memo, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, School } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
 import { SignMark } from "../../ui/sign";
-import type { Units } from "../../ui/units";
+import { grams, length, speed, text, type Units } from "../../ui/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
 import { verdictOf, type Verdict } from "./words";
@@ -61,6 +61,14 @@ function neighbours(heads: HeadFrame[], pick: number | null, compared: number | 
   return new Set(centres.flatMap((i) => [i - 1, i, i + 1]));
 }
 
+/** What stands behind a rung's figures. */
+function howComputed({ day }: HeadFrame, units: Units): string {
+  if (day.fall_speed_m_s == null) return `wet weight ${(day.wet_weight_n * 1000).toFixed(0)} mN: it floats`;
+  const fall = `falls at ${text(speed(day.fall_speed_m_s, units))}, nose down ${Math.round(day.fall_pitch_deg ?? 90)}°`;
+  const flies = `flies ${text(length(day.cast_m, units, 0))}${day.cast_is_guess ? " (a guess)" : ""}`;
+  return `wet weight ${(day.wet_weight_n * 1000).toFixed(0)} mN; ${fall}; package ${text(grams(day.package_g))}, ${flies}`;
+}
+
 interface RungProps {
   row: Head;
   head: HeadFrame;
@@ -86,14 +94,16 @@ const Rung = memo(function Rung(props: RungProps) {
     const list = ref.current?.parentElement;
     if (!list || list.scrollHeight <= list.clientHeight || !ref.current) return;
     const [top, high] = [ref.current.offsetTop - list.offsetTop, ref.current.offsetHeight];
-    if (top < list.scrollTop) list.scrollTop = top;
-    else if (top + high > list.scrollTop + list.clientHeight) {
-      list.scrollTop = top + high - list.clientHeight;
+    // With its neighbour: what is compared is seldom looked at alone.
+    if (top - high < list.scrollTop) list.scrollTop = top - high;
+    else if (top + 2 * high > list.scrollTop + list.clientHeight) {
+      list.scrollTop = top + 2 * high - list.clientHeight;
     }
   }, [isCompared, isPick]);
   return (
     <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
-      <button type="button" aria-pressed={isCompared} onClick={() => props.onCompare(row.id)}>
+      <button type="button" aria-pressed={isCompared} title={howComputed(head, props.units)}
+              onClick={() => props.onCompare(row.id)}>
         <span className="rung-head">
           <HeadWeight head={row} units={props.units} />
           <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>

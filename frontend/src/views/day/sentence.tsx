@@ -32,6 +32,13 @@ function bottomWords(bottom: string, cover: string): string {
   return cover === "none" ? (BOTTOMS[bottom] ?? bottom) : `${BOTTOMS[bottom] ?? bottom} and ${cover}`;
 }
 
+/** What is typed holds at a whole step: go there, so that what is shown is what was typed. */
+function snap(frame: Frame | undefined): number {
+  const step = frame?.near ?? 72;
+  setStep(step);
+  return step;
+}
+
 interface Props {
   board: DayBoard | undefined;
   frame: Frame | undefined;
@@ -129,7 +136,10 @@ function CurrentFact({ board, frame }: Props) {
             low={0}
             high={6}
             remedy="enter what you see at the surface"
-            onSet={(value) => { setTyped({ speed: { value, step: frame?.near ?? 72 } }); close(); }}
+            onSet={(value) => {
+              setTyped({ speed: { value, step: snap(frame) } });
+              close();
+            }}
             onClear={typed.speed ? () => { setTyped({ speed: undefined }); close(); } : undefined}
             clearWords="back to the predicted stream"
           >
@@ -137,7 +147,7 @@ function CurrentFact({ board, frame }: Props) {
               {board?.speed_from === "scaled"
                 ? "The day's stream is scaled to agree with what you typed."
                 : board?.speed_from === "constant"
-                  ? "What you typed stands all day: near slack a ratio would mean nothing."
+                  ? "What you typed stands all day: a ratio to the predicted stream would mean nothing here."
                   : "Typed here, it scales the rest of the day's stream."}
             </p>
           </NumberSheet>
@@ -165,7 +175,10 @@ function DepthFact({ board, frame }: Props) {
           above={0}
           high={200}
           remedy="enter the depth at the mark"
-          onSet={(value) => { setTyped({ depth: { value, step: frame?.near ?? 72 } }); close(); }}
+          onSet={(value) => {
+            setTyped({ depth: { value, step: snap(frame) } });
+            close();
+          }}
           onClear={typed.depth ? () => { setTyped({ depth: undefined }); close(); } : undefined}
           clearWords="back to chart and tide"
         >

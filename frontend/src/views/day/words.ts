@@ -26,7 +26,7 @@ interface Context {
 const s = (seconds: number | null): string => (seconds === null ? "–" : `${seconds.toFixed(1)} s`);
 
 function needs(head: HeadFrame): string {
-  return head.minimum === null ? "" : `; needs at least ${text(grams(head.minimum))} here`;
+  return head.minimum === null ? "" : `; takes ${text(grams(head.minimum))} here`;
 }
 
 function tooLight(head: HeadFrame, c: Context): [string, string] {
@@ -36,7 +36,7 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
     case "gets-there":
       if (head.lineOut === null) return ["swept off", `never gets down: the line planes up${needs(head)}`];
       return ["swept off",
-        `${m(head.lineOut)} of line to touch, ${m(c.scopeLimit * (c.frame.depth + c.board.tip_height_m))} at most${needs(head)}`];
+        `${m(head.lineOut)} of line to touch, over ${m(c.scopeLimit * (c.frame.depth + c.board.tip_height_m))}${needs(head)}`];
     case "sinks":
       return ["floats", `the plastic carries it: never sinks, ${text(grams((-(head.figure ?? 0) * 1000) / 9.80665))} short`];
     case "sinks-on-line":
@@ -76,7 +76,7 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
     }
     case "marginal": {
       const fifth = text(speed(1.2 * Math.abs(c.frame.stream), c.units));
-      return { sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just", reason: `${touches}; a fifth more, ${fifth}, sweeps it off`, window };
+      return { sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just", reason: `${touches}; swept at ${fifth}`, window };
     }
     case "too-light": {
       const [words, reason] = tooLight(head, c);
