@@ -15,8 +15,8 @@ from ilha.core.units import G
 CURRENT_MAX = 5.0
 """Currents are looked for up to here, m/s."""
 _NODES = 12
-MASS_MAX = 1.0
-"""Heads are looked for up to here, kg."""
+MASS_MAX = 0.25
+"""Heads are looked for up to here, kg: nobody casts a heavier one."""
 
 _Y = np.geomspace(1e-5, 12.0, 600)
 _LOG_Y = np.log(_Y)
@@ -198,7 +198,7 @@ def least_mass(
     guess = 0.5 * rho * flow**2 * (body.drag_area + 1.8 * diameter * depth * 0.8)
     guess = np.maximum(guess / np.exp(_log_bow(limit)), 1e-4)
     # No lighter than hook and plastic alone: if those hold, no head is needed.
-    low, high = np.log(np.maximum(rest, 1e-5)), np.log(2.0 * MASS_MAX * G)
+    low, high = np.log(np.maximum(rest, 1e-5)), np.log(8.0 * MASS_MAX * G)
     x = -_solve(
         lambda x: _miss(at(-x), limit),
         np.broadcast_to(-np.log(guess), shape).copy(), 1.0, -high, -low,
