@@ -298,3 +298,46 @@ def test_the_phone(browser: Any, server: Server) -> None:
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
     watch.must_be_clean()
     context.close()
+
+
+def test_the_bench_follows_its_hooks(page: Page, server: Server, watch: Watch) -> None:
+    page.goto(server.url + "bench")
+    page.wait_for_selector(".rig-frame")
+    rows = page.locator(".candidate")
+    marks = []
+    for i in range(rows.count()):
+        rows.nth(i).get_by_role("button").click()
+        if page.locator(".exit-figure").count():
+            words = page.locator(".exit-figure").text_content() or ""
+            marks.append(int(words.split(" mm")[0].rsplit(" ", 1)[1]))
+    # A longer shank comes out farther back.
+    assert marks == sorted(set(marks))
+    assert len(marks) >= 4
+    expect(page.locator(".steps li")).to_have_count(5)
+    expect(page.locator(".bench .caution")).to_contain_text("goes to a doctor")
+    page.locator('.fact[aria-label^="plastic:"]').click()
+    page.get_by_role("option", name="64 mm curl tail").click()
+    expect(page.locator(".candidate.picked")).to_have_count(1)
+    watch.must_be_clean()
+
+
+def test_a_mark_that_dries_says_when_the_water_comes_back(page: Page, server: Server) -> None:
+    open_day(page, server)
+    fact(page, "mark").click()
+    page.get_by_role("option", name="Seba Grande").click()
+    flat = page.request.get(
+        f"{server.url}api/day?mark_id=2&plastic_id=1&line_id=3&rod_id=2").json()
+    dry = flat["wet"].index(False)
+    drag_rail(page, 100, dry + 1)
+    expect(page.locator(".column-frame.dry")).to_contain_text("Water comes back at")
+    expect(page.locator(".figures")).to_contain_text("dry now")
+    expect(page.locator(".pick-dry").first).to_be_visible()
+
+
+def test_every_head_can_be_shown(page: Page, server: Server) -> None:
+    open_day(page, server)
+    before = page.locator(".rung").count()
+    page.get_by_role("button", name="show them").click()
+    page.wait_for_function("n => document.querySelectorAll('.rung').length > n", arg=before)
+    page.get_by_role("button", name="hide them").click()
+    expect(page.locator(".rung")).to_have_count(before)

@@ -1,0 +1,107 @@
+"""GET /api/day beyond the plain case: zones of time, stances, feeds, fits, typed values."""
+
+from __future__ import annotations
+
+import sqlite3
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+from flask.testing import FlaskClient
+
+from ilha.store import db
+from ilha.web.day import STEPS, span_of
+from tests.conftest import NOW_S
+
+BASE = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"
+
+
+def day(client: FlaskClient, more: str = "") -> dict[str, Any]:
+    answer = client.get(BASE + more)
+    assert answer.status_code == 200, answer.text
+    body: dict[str, Any] = answer.get_json()
+    return body
+
+
+@pytest.mark.parametrize(("date", "zone", "clocks"), [
+    # The clock goes forward at 00:00 to 01:00 on the Azores, back at 01:00 to 00:00 (IANA tzdata).
+    ("2026-03-29", "Atlantic/Azores", ["01:00", "01:10", "01:00"]),
+    ("2026-10-25", "Atlantic/Azores", ["00:00", "00:10", "23:00"]),
+    ("2026-07-15", "Atlantic/Azores", ["00:00", "00:10", "00:00"]),
+    ("2026-03-29", "UTC", ["00:00", "00:10", "00:00"]),
+])
+def test_a_day_is_24_hours_on_the_marks_own_clock(date: str, zone: str, clocks: list[str]) -> None:
+    span = span_of(date, zone, NOW_S)
+    assert np.all(np.diff(span.times) == 600.0)
+    said = [span.clock(t) for t in span.times]
+    assert [said[0], said[1], said[-1]] == clocks
+
+
+def test_today_is_the_marks_day_not_the_servers() -> None:
+    just_after_midnight_utc = NOW_S + 12 * 3600 + 600
+    assert span_of(None, "UTC", just_after_midnight_utc).date == "2026-07-16"
+    assert span_of(None, "America/New_York", just_after_midnight_utc).date == "2026-07-15"
+
+
+def test_now_is_told_only_on_its_own_day(client: FlaskClient) -> None:
+    assert day(client)["now_step"] == 72.0
+    assert day(client, "&date=2026-07-16")["now_step"] is None
+
+
+def test_turns_of_the_tide_stand_on_the_curve(client: FlaskClient) -> None:
+    body = day(client)
+    inside = [t for t in body["turns"] if 1 <= t["step"] <= STEPS - 2]
+    assert len(inside) in (3, 4)
+    for turn in inside:
+        near = body["height_m"][round(turn["step"])]
+        assert near == pytest.approx(turn["height_m"], abs=0.02)
+
+
+def test_typed_values_hold_where_they_were_typed(client: FlaskClient) -> None:
+    body = day(client, "&typed_depth_m=9.5&typed_depth_step=30&typed_speed_m_s=0.6"
+                       "&typed_speed_step=60")
+    assert body["depth_m"][30] == 9.5
+    assert body["depth_from"] == "typed"
+    assert abs(body["stream_m_s"][60]) == pytest.approx(0.6, abs=1e-4)
+    assert body["speed_from"] in ("scaled", "constant")
+
+
+def test_feeding_by_hand_takes_longer(client: FlaskClient) -> None:
+    free, by_hand = day(client, "&feed_tension_n=0"), day(client, "&feed_tension_n=0.03")
+    for one, other in zip(free["heads"], by_hand["heads"], strict=True):
+        if other["count_s"][40] is not None:
+            assert other["count_s"][40] > one["count_s"][40]
+
+
+def test_stances_bring_their_rod_tip(client: FlaskClient) -> None:
+    assert day(client, "&stance=dock")["tip_height_m"] == 3.2
+    assert day(client, "&stance=dock&tip_height_m=5")["tip_height_m"] == 5.0
+    drifting = day(client, "&stance=drifting")
+    assert drifting["drifting"] is True
+
+
+def test_heads_that_do_not_thread_are_left_out_and_can_be_shown(client: FlaskClient) -> None:
+    some, whole = day(client), day(client, "&every_head=true")
+    assert some["left_out"] > 0
+    assert {h["fit"] for h in some["heads"]} == {"fits"}
+    assert whole["left_out"] == 0
+    assert len(whole["heads"]) == len(some["heads"]) + some["left_out"]
+    assert "weedless" in {h["fit"] for h in whole["heads"]}
+
+
+def test_without_a_rod_nothing_is_over_it_and_casts_are_guesses(client: FlaskClient) -> None:
+    body = client.get("/api/day?mark_id=1&plastic_id=1&line_id=3").get_json()
+    unsafe = body["verdicts"].index("unsafe-for-outfit")
+    assert all(unsafe not in h["verdict"] for h in body["heads"])
+    assert all(h["cast_is_guess"] for h in body["heads"])
+
+
+def test_a_box_without_heads_is_told_by_field(client: FlaskClient, database: Path) -> None:
+    conn: sqlite3.Connection = db.connect(database)
+    conn.execute("DELETE FROM heads")
+    conn.close()
+    answer = client.get(BASE)
+    assert (answer.status_code, answer.get_json()["field"]) == (422, "heads")
+    assert answer.get_json()["message"] == (
+        "`heads` must hold at least one head, got none: add a head")
