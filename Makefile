@@ -16,6 +16,8 @@ CORE := $(shell find src/ilha -name '*.py' -o -name '*.toml' -o -name '*.sql' | 
 
 .PHONY: help demo test setup build lint types contract unit browser bench shots clean
 export PIP_DISABLE_PIP_VERSION_CHECK = 1
+# The certificates of the machine, not those that came with the installer.
+export UV_SYSTEM_CERTS = 1
 
 help:
 	@printf 'make demo   start Ilha with the demo data (PORT=%s)\nmake test   set up and pass every check\nmake bench  speeds, one line a figure\nmake shots  refresh docs/screenshots\n' $(PORT)

@@ -24,7 +24,8 @@ sys.path.insert(0, str(ROOT))
 from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
-from ilha.core.board import Conditions, board  # noqa: E402
+from ilha.core.board import board  # noqa: E402
+from ilha.core.conditions import Conditions  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
 
 RUNS = 20

@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ilha.core.board import Board, Conditions, board
+from ilha.core.board import Board, board
 from ilha.core.cast import Rod
+from ilha.core.conditions import Conditions
 from ilha.core.errors import DomainError
 from ilha.core.glide import free_fall
 from ilha.core.hold import hold

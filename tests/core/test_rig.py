@@ -7,7 +7,7 @@ from importlib.resources import files
 import numpy as np
 import pytest
 
-from ilha.core.board import Conditions
+from ilha.core.conditions import Conditions
 from ilha.core.day import DRY_BELOW, SPAN_SHOWN, Typed, day, tideway
 from ilha.core.errors import DomainError
 from ilha.core.rig import Head, Plastic, assemble

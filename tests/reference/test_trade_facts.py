@@ -12,7 +12,8 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from ilha.core.board import Board, Conditions, board
+from ilha.core.board import Board, board
+from ilha.core.conditions import Conditions
 from ilha.core.rig import Plastic
 from ilha.core.schools import VERDICTS
 from tests.rigs import JERK_127, PADDLE_102, ladder

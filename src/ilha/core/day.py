@@ -7,8 +7,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ilha.core.board import Board, Conditions, board
+from ilha.core.board import Board, board
 from ilha.core.cast import Rod
+from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.fall import fall_positions
 from ilha.core.hold import height_share, hold

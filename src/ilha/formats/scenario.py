@@ -7,8 +7,9 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from ilha.core.board import Board, Conditions, board
+from ilha.core.board import Board, board
 from ilha.core.cast import Rod
+from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError
 from ilha.core.rig import Head, Plastic
 from ilha.core.schools import ALL_KEYS, SCHOOLS, VERDICTS

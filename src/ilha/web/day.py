@@ -15,8 +15,9 @@ import orjson
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.board import Board, Conditions
+from ilha.core.board import Board
 from ilha.core.cast import is_guess
+from ilha.core.conditions import Conditions
 from ilha.core.day import Day, Typed, day, tideway
 from ilha.core.errors import Array, DomainError, Flags
 from ilha.core.fit import FITS, fit_hooks

@@ -1,0 +1,85 @@
+"""The water, the stance and the line of one question, and their ranges."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array, DomainError, require
+from ilha.core.flow import exponent
+
+
+@dataclass(frozen=True)
+class Conditions:
+    """The water, the stance and the line. (T,) arrays or numbers, SI; see scenario-format."""
+
+    depth: Array
+    surface_speed: Array
+    line_diameter: float
+    temperature_c: Array | float = 18.0
+    salinity: Array | float = 35.0
+    wind: Array | float = 0.0
+    tip_height: Array | float = 1.5
+    profile: str = "seventh-root"
+    drift_speed: float = 0.0
+    drift_follows: bool = False
+    """The boat drifts at the surface current plus ``drift_speed``, not at that speed alone."""
+    feed_tension: float = 0.01
+    zone_from: float = 0.0
+    zone_to: float = 1.0
+    cast: float = 25.0
+    retrieve_speed: float = 0.6
+    steady: bool = False
+
+    def checked(self) -> Conditions:
+        """The same as (T,) float arrays of one length (1 where constant), every range tried.
+
+        Raises
+        ------
+        DomainError
+            Naming the field as the open format does.
+        """
+        def rows(name: str, value: Array | float, unit: str, remedy: str, **bounds: float) -> Array:
+            return np.atleast_1d(require(name, value, unit, remedy, **bounds))
+
+        depth = rows("mark.depth_m", self.depth, "m", "enter the depth at the mark",
+                     above=0.0, high=200.0)
+        speed = rows("flow.surface_speed_m_s", self.surface_speed, "m/s",
+                     "enter the current at the surface", low=0.0, high=6.0)
+        tip = rows("stance.tip_height_m", self.tip_height, "m", "height of the rod tip", low=0.0,
+                   high=30.0)
+        wind = rows("air.wind_m_s", self.wind, "m/s", "wind speed; 0 when calm", low=0.0, high=40.0)
+        temperature, salinity = np.atleast_1d(self.temperature_c), np.atleast_1d(self.salinity)
+        lengths = {a.size for a in (depth, speed, tip, wind, temperature, salinity)} - {1}
+        if len(lengths) > 1:
+            raise DomainError("mark.depth_m", "and the other lists must have one length",
+                              sorted(lengths), "steps", "give numbers or lists of one length")
+        exponent(self.profile)
+        require("line.diameter_mm", self.line_diameter * 1e3, "mm", "thin braid is 0.1 to 0.3 mm",
+                above=0.0, high=2.0)
+        require("line.feed_tension_n", self.feed_tension, "N", "0.005 to 0.05 N is usual",
+                low=0.0, high=5.0)
+        require("stance.drift_speed_m_s", self.drift_speed, "m/s", "0 if the boat does not drift",
+                low=-3.0, high=3.0)
+        require("zone.from_bottom_m", self.zone_from, "m", "height above the bottom", low=0.0)
+        if not self.zone_to > self.zone_from:
+            raise DomainError("zone.to_bottom_m", "must be above from_bottom_m", self.zone_to, "m",
+                              "give the zone's upper edge")
+        require("cast_m", self.cast, "m", "how far you cast", above=0.0, high=150.0)
+        require("retrieve.speed_m_s", self.retrieve_speed, "m/s", "0.3 to 1 m/s is usual",
+                above=0.0, high=5.0)
+        return Conditions(**{**self.__dict__, "depth": depth, "surface_speed": speed,
+                             "tip_height": tip, "wind": wind, "temperature_c": temperature,
+                             "salinity": salinity})
+
+    @property
+    def boat(self) -> Array:
+        """Speed of the boat along the current, m/s, (T,) or one value; 0 when fixed."""
+        follows = np.asarray(self.surface_speed) if self.drift_follows else 0.0
+        return np.asarray(self.drift_speed + follows)
+
+    @property
+    def steps(self) -> int:
+        return int(np.broadcast(self.depth, self.surface_speed, self.tip_height, self.wind,
+                                self.temperature_c, self.salinity).size)
