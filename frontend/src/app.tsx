@@ -30,7 +30,7 @@ export async function prefetch(): Promise<void> {
   const [settings, box, all] = [settingsQuery, boxQuery, marksQuery].map((query) =>
     queries.getQueryData(query.queryKey)) as [Settings?, Box?, { marks: Mark[] }?];
   // The board goes out before the first view is built, not after.
-  if (settings && box && all) {
+  if (settings && box?.plastics.length && box.lines.length && all?.marks.length) {
     void queries.prefetchQuery(dayQuery(makeQuery(settings, storedFacts(), box, all.marks)));
   }
 }

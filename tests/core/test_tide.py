@@ -91,7 +91,7 @@ def test_typed_depth_shifts_the_day() -> None:
 
 def test_mark_without_tide_needs_a_typed_current() -> None:
     times = np.arange(3.0)
-    with pytest.raises(DomainError, match="`typed_speed_m_s` is needed: this mark has no tide"):
+    with pytest.raises(DomainError, match="`typed_speed_m_s` is needed, this mark has no tide"):
         tideway(times, 18.0, None, None, Typed())
     way = tideway(times, 18.0, None, None, Typed(speed=0.3))
     assert way.stream.tolist() == [0.3, 0.3, 0.3]

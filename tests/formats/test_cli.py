@@ -107,6 +107,18 @@ def test_five_metres_a_second_is_null_not_a_number(
     assert board["heads"][0]["reasons"][0][0] == "gets-there never against 3"
 
 
+def test_figures_beyond_their_fit_say_so(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    deep = json.loads(run(tmp_path, capsys, changed("mark.depth_m", 12.0))[1])
+    shallow = json.loads(run(tmp_path, capsys, SCENARIO)[1])
+    beyond = "swing-outside-fit: depth 1.5 to 8 m and cast 12 to 40 m"
+    assert beyond in deep["heads"][0]["reasons"][0]
+    assert beyond not in shallow["heads"][0]["reasons"][0]
+    # 17.7 + 2.0 + 10.5 g lies more than half above the reference cast's 10 g.
+    assert "cast-guess 30.2 against 10 g" in shallow["heads"][2]["reasons"][0]
+
+
 @pytest.mark.parametrize(("path", "value", "line"), [
     ("mark.depth_m", -3, "`mark.depth_m` must be above 0 m, got -3 m: enter the depth at the mark"),
     ("mark.depth_m", 0, "`mark.depth_m` must be above 0 m, got 0 m: enter the depth at the mark"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -200,11 +201,12 @@ def test_a_mark_without_tide(page: Page, server: Server) -> None:
     fact(page, "mark").click()
     page.get_by_role("option", name="Baixa do Norte").click()
     alert = page.get_by_role("alert")
-    expect(alert).to_have_text("The current is needed: this mark has no tide, got nothing: type the"
-                               " current you see, or choose a mark with a tide")
+    expect(alert).to_have_text("The current is needed, this mark has no tide: type the current you"
+                               " see, or choose a mark with a tide")
     # Not another mark's water under this mark's name.
     expect(page.locator(".column-frame")).to_have_count(0)
-    set_number(page, "current at the surface", "0.2")
+    page.get_by_label("Current you see at the surface").fill("0.2")
+    page.get_by_role("button", name="Set", exact=True).click()
     expect(page.locator(".column-frame svg")).to_be_visible()
     expect(alert).to_have_count(0)
 
@@ -341,3 +343,17 @@ def test_every_head_can_be_shown(page: Page, server: Server) -> None:
     page.wait_for_function("n => document.querySelectorAll('.rung').length > n", arg=before)
     page.get_by_role("button", name="hide them").click()
     expect(page.locator(".rung")).to_have_count(before)
+
+
+def test_an_empty_box_says_what_is_missing(page: Page, tmp_path: Path, watch: Watch) -> None:
+    empty = Server(tmp_path / "empty.sqlite3", demo=False)
+    empty.start()
+    try:
+        for path in ("", "bench"):
+            page.goto(empty.url + path)
+            said = page.get_by_role("status")
+            expect(said).to_contain_text("The box is empty.")
+            expect(said).to_contain_text("There is no mark, no plastic, no head, no line yet")
+        watch.must_be_clean()
+    finally:
+        assert empty.stop() == 0

@@ -64,8 +64,8 @@ def test_a_mark_that_dries_says_so(client: FlaskClient) -> None:
 
 @pytest.mark.parametrize(("query", "status", "field", "message"), [
     ("mark_id=8&plastic_id=1&line_id=3", 422, "typed_speed_m_s",
-     "`typed_speed_m_s` is needed: this mark has no tide, got nothing: type the current you see, or"
-     " choose a mark with a tide"),
+     "`typed_speed_m_s` is needed, this mark has no tide: type the current you see, or choose a"
+     " mark with a tide"),
     ("mark_id=1&plastic_id=1&line_id=3&typed_depth_m=0", 422, "mark.depth_m",
      "`mark.depth_m` must be above 0 m, got 0 m: enter the depth at the mark"),
     ("mark_id=1&plastic_id=1&line_id=3&typed_depth_m=nan", 422, "typed_depth_m",

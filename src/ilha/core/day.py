@@ -86,7 +86,7 @@ def tideway(
     elif typed.speed is not None:
         stream, speed_from = zero + typed.speed, "constant"
     else:
-        raise DomainError("typed_speed_m_s", "is needed: this mark has no tide", "nothing", "",
+        raise DomainError("typed_speed_m_s", "is needed, this mark has no tide", None, "",
                           "type the current you see, or choose a mark with a tide")
     return Tideway(height, depth, stream, depth_from, speed_from)
 

@@ -16,7 +16,8 @@ class DomainError(ValueError):
     """A value outside the range in which the model means anything.
 
     Carries ``field``, ``value``, ``unit``, ``low``, ``high`` so that a caller can point at
-    the control that holds the value; ``str()`` is a sentence for the person who typed it.
+    the control that holds the value (None where there is none); ``str()`` is a sentence for the
+    person who typed it.
     """
 
     def __init__(
@@ -31,9 +32,9 @@ class DomainError(ValueError):
     ) -> None:
         self.field, self.rule, self.value, self.unit = field, rule, value, unit
         self.low, self.high, self.remedy = low, high, remedy
-        got = f"{value:g}" if isinstance(value, (int, float)) else str(value)
-        got = f"{got} {unit}".strip()
-        super().__init__(f"`{field}` {rule}, got {got}: {remedy}")
+        shown = f"{value:g}" if isinstance(value, (int, float)) else str(value)
+        got = "" if value is None else ", got " + f"{shown} {unit}".strip()
+        super().__init__(f"`{field}` {rule}{got}: {remedy}")
 
 
 class NotConverged(ArithmeticError):

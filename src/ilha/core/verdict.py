@@ -21,7 +21,7 @@ class Limit:
     """One limit over (H, T): its figure against its bound, passed at the middle and high estimate.
 
     ``passed_high`` differs from ``passed`` only where the figure follows the current or the
-    retrieve's speed. ``never`` marks figures that have no number.
+    retrieve's speed. A figure without a number is NaN.
     """
 
     code: str

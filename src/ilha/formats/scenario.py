@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.board import Board, board
-from ilha.core.cast import Rod
+from ilha.core.cast import Rod, is_guess
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError
 from ilha.core.rig import Head, Plastic
@@ -261,8 +261,21 @@ def _null_where_never(hold: dict[str, list[Any]], never: Array) -> dict[str, lis
     }
 
 
+def _notes(b: Board, head: int, step: int) -> list[str]:
+    """Where a figure reaches beyond what it was fitted to."""
+    out = []
+    fitted = np.broadcast_to(b.swing.fitted, b.shape)[head, step]
+    if not fitted and np.isfinite(np.broadcast_to(b.swing.count, b.shape)[head, step]):
+        out.append("swing-outside-fit: depth 1.5 to 8 m and cast 12 to 40 m")
+    rod = b.rod or Rod()
+    if np.broadcast_to(is_guess(rod, b.body), (b.shape[0], 1))[head, 0]:
+        package = float(np.broadcast_to(b.body.package, (b.shape[0], 1))[head, 0])
+        out.append(f"cast-guess {package * 1e3:.3g} against {rod.ref_mass * 1e3:.3g} g")
+    return out
+
+
 def _reasons(b: Board, head: int, step: int) -> list[str]:
-    """The limit that decided, then every other that fails: code, figure, bound."""
+    """The limit that decided, then every other that fails (code, figure, bound), then notes."""
     j = b.judgement
     decided = int(j.decided[head, step])
     order = [decided] + [i for i in range(len(j.limits)) if i != decided]
@@ -278,4 +291,4 @@ def _reasons(b: Board, head: int, step: int) -> list[str]:
         against = f" against {bound:.3g}" if np.isfinite(bound) else ""
         unit = f" {item.unit}" if item.unit else ""
         out.append(f"{item.code} {said}{against}{unit}")
-    return out
+    return out + _notes(b, head, step)

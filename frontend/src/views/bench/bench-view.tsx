@@ -6,6 +6,7 @@ import { dayQuery, fitQuery } from "../../api/day";
 import type { Fit, Head, HookFit, Plastic } from "../../api/types";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { RigScene } from "../../drawing/scenes/rig-scene";
+import { EmptyBox, useMissing } from "../../ui/empty-box";
 import { Choice, Fact } from "../../ui/fact";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
@@ -30,6 +31,11 @@ function useBenchHead(): [Head | undefined, (id: number) => void] {
 }
 
 export function BenchView() {
+  const missing = useMissing();
+  return missing.length > 0 ? <EmptyBox missing={missing} /> : <BenchOfPlastic />;
+}
+
+function BenchOfPlastic() {
   const { plastic } = useChosen();
   const [head, setHead] = useBenchHead();
   const units = useUnits();

@@ -2,6 +2,7 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
+import { EmptyBox, useMissing } from "../../ui/empty-box";
 import { useKeys } from "../../ui/keys";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
@@ -11,12 +12,18 @@ import { useUnits } from "../../ui/use-units";
 import { Figures } from "./figures";
 import { frameAt, type Frame } from "./frame";
 import { Ladder } from "./ladder";
+import { NoWater } from "./no-water";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
 import { useBoard } from "./use-board";
 import { shiftDate } from "./when";
 
 export function DayView() {
+  const missing = useMissing();
+  return missing.length > 0 ? <EmptyBox missing={missing} /> : <DayOfMark />;
+}
+
+function DayOfMark() {
   const { query } = useQuestion();
   const state = useBoard(query);
   const step = useStep();
@@ -29,8 +36,10 @@ export function DayView() {
       <StateStrip state={state} />
       {state.board && frame ? (
         <Water board={state.board} frame={frame} dim={state.pending} />
+      ) : state.refused ? (
+        <NoWater refused={state.refused} />
       ) : (
-        !state.refused && <p className="waiting" role="status">Reading the water …</p>
+        <p className="waiting" role="status">Reading the water …</p>
       )}
     </div>
   );

@@ -113,7 +113,7 @@ function CurrentFact({ board, frame }: Props) {
   return (
     <>
       {words}{u !== null && u < 0.02 ? ", " : " runs "}
-      <Fact label="current at the surface" words={frame ? text(speed(u, units)) : "?"} source={source}>
+      <Fact label="current at the surface" words={frame ? text(speed(u, units)) : "as you will type"} source={source}>
         {(close) => (
           <NumberSheet
             label="Current at the surface"
@@ -146,11 +146,13 @@ function CurrentFact({ board, frame }: Props) {
 function DepthFact({ board, frame }: Props) {
   const units = useUnits();
   const { typed, setTyped } = useQuestion();
+  const { mark } = useChosen();
   const source: Source = board?.depth_from === "typed" ? "typed" : "predicted";
+  const charted = text(length(mark?.charted_depth_m, units));
   return (
     <Fact
       label="depth"
-      words={!frame ? "?" : frame.wet ? text(length(frame.depth, units)) : "no water: it is dry"}
+      words={!frame ? charted : frame.wet ? text(length(frame.depth, units)) : "no water: it is dry"}
       source={source}
     >
       {(close) => (
