@@ -250,8 +250,10 @@ function Ghost({ view, shape, tipX, label }: {
     <g className="ghost" aria-hidden="true">
       <path d={`${smooth(water)}M${top[0]} ${top[1]}L${view.x(tipX)} ${view.z(shape.tip[1])}`} />
       <circle cx={rig[0]} cy={rig[1]} r={4} />
-      <text x={x} y={along[1] - 6} textAnchor={x > view.width / 2 ? "end" : "start"}
-            className="note italic halo">{label}</text>
+      {view.width >= 560 && (
+        <text x={x} y={along[1] - 6} textAnchor={x > view.width / 2 ? "end" : "start"}
+              className="note italic halo">{label}</text>
+      )}
     </g>
   );
 }
