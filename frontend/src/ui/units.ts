@@ -75,6 +75,19 @@ export function grams(g: Maybe, digits = 1): Figure {
   return g == null ? DASH : { value: fixed(g, digits), unit: "g" };
 }
 
+/** A package as the board carries it, kg. */
+export function gramsOfKg(kg: Maybe, digits = 1): Figure {
+  return grams(kg == null ? null : kg * 1000, digits);
+}
+
+/** A weight in water as an angler says it: what a scale under water would show. */
+export function gramsInWater(newton: Maybe): Figure {
+  return gramsOfKg(newton == null ? null : newton / N_PER_KGF);
+}
+
+/** Sixteenths of an inch to millimetres, for rulers. */
+export const MM_PER_SIXTEENTH = MM_PER_IN / 16;
+
 export function kilograms(newton: Maybe): Figure {
   return newton == null ? DASH : { value: fixed(newton / N_PER_KGF, 1), unit: "kg" };
 }

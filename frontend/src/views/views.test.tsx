@@ -115,7 +115,7 @@ describe("the ladder", () => {
     const button = within(show(4, onCompare)[1]!).getByRole("button");
     fireEvent.click(button);
     expect(onCompare).toHaveBeenCalledWith(2);
-    expect(button.title).toBe("wet weight 80 mN; falls at 0.90 m/s, nose down 85°; package 18.0 g, flies 30 m (a guess)");
+    expect(button.title).toBe("weighs 8.2 g in water; falls at 0.90 m/s, nose down 85°; package 18.0 g, flies 30 m (a guess)");
   });
 });
 

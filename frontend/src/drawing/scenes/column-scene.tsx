@@ -1,7 +1,7 @@
 // The water column of one mark at one moment, to scale: owns its <svg>, view box and y-flip.
 import { memo, useMemo } from "react";
 import type { DayBoard, Mark, Plastic } from "../../api/types";
-import { length, rangeText, speed, text, type Units } from "../../ui/units";
+import { length, lengthScale, rangeText, speed, text, type Units } from "../../ui/units";
 import { useSize } from "../../ui/use-size";
 import type { Frame, HeadFrame } from "../../views/day/frame";
 import {
@@ -177,7 +177,7 @@ function ZoneWords({ view, zone, depth, units, x, fall }: {
 }
 
 function DepthScale({ view, depth, units }: { view: View; depth: number; units: Units }) {
-  const per = units.depth_unit === "ft" ? 0.3048 : 1;
+  const per = lengthScale(units).toSi(1);
   return (
     <g className="depth-scale" aria-hidden="true">
       {depthMarks(depth / per).map((d) => (

@@ -1,6 +1,6 @@
 // The rig large and to scale, its exit mark, its clearance and a ruler. Owns its <svg> and y-flip.
 import type { Fit, Head, HookFit, Plastic } from "../../api/types";
-import { inches, small, text, type Units } from "../../ui/units";
+import { MM_PER_SIXTEENTH, inches, small, text, type Units } from "../../ui/units";
 import { useSize } from "../../ui/use-size";
 import { Rig, rigBox } from "../shapes/rig";
 
@@ -72,7 +72,7 @@ function Ruler({ x, y, length, mark, k }: {
   x: (mm: number) => number; y: number; length: number; mark: number | null; k: number;
 }) {
   const mm = Array.from({ length: Math.floor(length) + 1 }, (_, i) => i);
-  const sixteenths = Array.from({ length: Math.floor((length / 25.4) * 16) + 1 }, (_, i) => i);
+  const sixteenths = Array.from({ length: Math.floor(length / MM_PER_SIXTEENTH) + 1 }, (_, i) => i);
   const every = k * 10 > 22 ? 10 : 20;
   const fine = k > 2.2;
   return (
@@ -85,10 +85,10 @@ function Ruler({ x, y, length, mark, k }: {
         <text key={i} x={x(i) + 3} y={y + 19}>{i}</text>
       ))}
       {sixteenths.filter((i) => fine || i % 4 === 0).map((i) => (
-        <path key={i} d={`M${x((i * 25.4) / 16)} ${y + 46}v-${i % 16 === 0 ? 12 : i % 8 === 0 ? 8 : i % 4 === 0 ? 6 : 3.5}`} />
+        <path key={i} d={`M${x(i * MM_PER_SIXTEENTH)} ${y + 46}v-${i % 16 === 0 ? 12 : i % 8 === 0 ? 8 : i % 4 === 0 ? 6 : 3.5}`} />
       ))}
       {sixteenths.filter((i) => i > 0 && i % 16 === 0).map((i) => (
-        <text key={i} x={x((i * 25.4) / 16) + 3} y={y + 41}>{i / 16}″</text>
+        <text key={i} x={x(i * MM_PER_SIXTEENTH) + 3} y={y + 41}>{i / 16}″</text>
       ))}
       {mark !== null && <path d={`M${x(mark)} ${y - 1}l-5.5 -9h11Z`} className="ruler-mark" />}
     </g>

@@ -3,7 +3,7 @@ import { memo, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, School } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
 import { SignMark } from "../../ui/sign";
-import { grams, length, speed, text, type Units } from "../../ui/units";
+import { grams, gramsInWater, length, speed, text, type Units } from "../../ui/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
 import { verdictOf, type Verdict } from "./words";
@@ -63,10 +63,10 @@ function neighbours(heads: HeadFrame[], pick: number | null, compared: number | 
 
 /** What stands behind a rung's figures. */
 function howComputed({ day }: HeadFrame, units: Units): string {
-  if (day.fall_speed_m_s == null) return `wet weight ${(day.wet_weight_n * 1000).toFixed(0)} mN: it floats`;
+  if (day.fall_speed_m_s == null) return `weighs ${text(gramsInWater(day.wet_weight_n))} in water: it floats`;
   const fall = `falls at ${text(speed(day.fall_speed_m_s, units))}, nose down ${Math.round(day.fall_pitch_deg ?? 90)}°`;
   const flies = `flies ${text(length(day.cast_m, units, 0))}${day.cast_is_guess ? " (a guess)" : ""}`;
-  return `wet weight ${(day.wet_weight_n * 1000).toFixed(0)} mN; ${fall}; package ${text(grams(day.package_g))}, ${flies}`;
+  return `weighs ${text(gramsInWater(day.wet_weight_n))} in water; ${fall}; package ${text(grams(day.package_g))}, ${flies}`;
 }
 
 interface RungProps {

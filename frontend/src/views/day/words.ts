@@ -1,6 +1,6 @@
 // Verdicts in words: every one with the figure that decides it.
 import type { DayBoard } from "../../api/types";
-import { grams, length, speed, text, type Units } from "../../ui/units";
+import { grams, gramsInWater, gramsOfKg, length, speed, text, type Units } from "../../ui/units";
 import type { Frame, HeadFrame } from "./frame";
 
 export type Sign = "pick" | "right" | "marginal" | "light" | "heavy" | "unsafe";
@@ -38,17 +38,17 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
       return ["swept off",
         `${m(head.lineOut)} of line to touch, over ${m(c.scopeLimit * (c.frame.depth + c.board.tip_height_m))}${needs(head)}`];
     case "sinks":
-      return ["floats", `the plastic carries it: never sinks, ${text(grams((-(head.figure ?? 0) * 1000) / 9.80665))} short`];
+      return ["floats", `the plastic carries it: never sinks, ${text(gramsInWater(-(head.figure ?? 0)))} short`];
     case "sinks-on-line":
       return ["held up", "the pull of the line you feed holds it: never sinks"];
     case "in-touch":
-      return ["no feel", `the wind's pull on the line hides it: ${((head.figure ?? 0) * 1000).toFixed(0)} mN wet, ${((head.bound ?? 0) * 1000).toFixed(0)} needed`];
+      return ["no feel", `the wind's pull on the line hides it: weighs ${text(gramsInWater(head.figure))} in water, ${text(gramsInWater(head.bound))} needed`];
     case "tail-works":
       return ["tail sleeps", `falls at ${text(speed(head.figure, units))}; its tail works from ${text(speed(head.bound, units))}`];
     case "waits":
       return ["too slow", `${(head.figure ?? 0).toFixed(0)} s to the bottom; patience ends at ${(head.bound ?? 0).toFixed(0)} s`];
     case "casts":
-      return ["under your rod", `package ${text(grams((head.figure ?? 0) * 1000))}, rod from ${text(grams((head.bound ?? 0) * 1000, 0))}`];
+      return ["under your rod", `package ${text(gramsOfKg(head.figure))}, rod from ${text(gramsOfKg(head.bound, 0))}`];
     case "reaches":
       return ["falls short", `flies ${m(head.figure)}, you want ${m(head.bound)}`];
     default:
@@ -87,7 +87,7 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
         ? { sign: "heavy", words: "drags", reason: `the bottom carries ${((head.figure ?? 0) * 100).toFixed(0)} % of it`, window }
         : { sign: "heavy", words: "plunges", reason: `${s(head.figure)} in the zone; ${s((head.bound ?? 0) / 0.6)} is to be had lighter`, window };
     case "unsafe-for-outfit":
-      return { sign: "unsafe", words: "over your rod", reason: `package ${text(grams((head.figure ?? 0) * 1000))}, rod to ${text(grams((head.bound ?? 0) * 1000, 0))}`, window };
+      return { sign: "unsafe", words: "over your rod", reason: `package ${text(gramsOfKg(head.figure))}, rod to ${text(gramsOfKg(head.bound, 0))}`, window };
     default:
       return { sign: "light", words: "–", reason: "", window };
   }
