@@ -103,6 +103,14 @@ it("says what to do when nothing is right, and until when", () => {
     "it takes at least 5.0 g here, or thinner line, or wait until 08:00 (0.40 m/s now)");
 });
 
+it("blames the wind where the wind decides", () => {
+  const windy = head(1, { verdict: [2, 2, 2], decided: [2, 2, 2], bound: [0.5, 0.5, 0.5] });
+  const b = board([windy], { picks: { "lightest-practical": [null, null, null] },
+    limits: ["gets-there", "sinks", "in-touch"].map((code) => ({ code, unit: "" })) });
+  expect(helpWords(b, frameAt(b, 0), UNITS)).toBe(
+    "the wind asks for 51.0 g in water: a shorter cast, or thinner line (0.40 m/s now)");
+});
+
 it("says what to do once it is down", () => {
   const frame = frameAt(board([head(1)]), 0);
   expect(thenWords(frame.heads[0]!, [0, 1], UNITS)).toBe("lift it 1.0 m with the rod, let it fall, count 1");

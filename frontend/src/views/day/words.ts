@@ -105,8 +105,11 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const picks = board.picks[board.school] ?? [];
   const later = picks.findIndex((p, i) => i > frame.near && p !== null);
   const least = frame.heads.map((h) => h.minimum).filter((m): m is number => m !== null);
+  const windy = frame.heads.find((h) => h.limit === "in-touch");
   const parts = [];
-  if (least.length) parts.push(`it takes at least ${text(grams(Math.min(...least)))} here`);
+  // Where the wind on the line decides, the weight that the current asks for would mislead.
+  if (windy) parts.push(`the wind asks for ${text(gramsInWater(windy.bound))} in water: a shorter cast`);
+  else if (least.length) parts.push(`it takes at least ${text(grams(Math.min(...least)))} here`);
   parts.push("or thinner line");
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
