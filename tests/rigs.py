@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+import numpy as np
+from numpy.typing import ArrayLike
+
+from ilha.core.fall import Falling
+from ilha.core.flow import SEVENTH_ROOT, Profile
 from ilha.core.rig import Head, Plastic
 from ilha.core.units import kg_from_oz
 
@@ -38,3 +43,12 @@ def ladder(names: dict[str, float] | None = None) -> list[Head]:
              0.0012 if oz < 0.3 else 0.0015 if oz < 0.8 else 0.0025)
         for name, oz in (names or LADDER_OZ).items()
     ]
+
+
+def falling(weight: ArrayLike, speed: ArrayLike, depth: ArrayLike = 6.0, current: ArrayLike = 0.3,
+            pull: float = 0.01, line_mm: float = 0.19, profile: Profile = SEVENTH_ROOT) -> Falling:
+    """A rig of this wet weight (N) and free speed (m/s) that falls on a line."""
+    weight, speed, depth, current = (
+        np.asarray(v, dtype=float) for v in (weight, speed, depth, current))
+    return Falling(weight, speed, depth, np.asarray(line_mm / 1e3), np.asarray(RHO),
+                   np.asarray(NU), np.asarray(pull), current, profile)

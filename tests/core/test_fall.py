@@ -2,32 +2,38 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 import pytest
 
-from ilha.core.cast import Rod, cast_distance, flight, is_guess, launch_energy
+from ilha.core.cast import (
+    Rod,
+    SeenCast,
+    cast_distance,
+    flight,
+    is_guess,
+    launch_energy,
+    package_drag_area,
+)
 from ilha.core.errors import DomainError
-from ilha.core.fall import FedFall, fall_positions, fed_fall, swing
+from ilha.core.fall import Fall, fed_fall, fed_path, swing
+from ilha.core.flow import SEVENTH_ROOT, UNIFORM
 from ilha.core.rest import LEANS, LIES, STANDS, rest
 from ilha.core.retrieve import Water, drags, retrieve, rides_up
 from ilha.core.rig import assemble
-from tests.rigs import BULKY_102, JERK_127, NU, RHO, head, ladder, plastic
+from tests.rigs import BULKY_102, JERK_127, NU, RHO, falling, head, ladder, plastic
 
 A = np.array
-LINE, PULL = A(0.19e-3), A(0.01)
 
 
 def fed(depth: float = 6.0, u: float = 0.3, pull: float = 0.01, zone: tuple[float, float] = (0, 1),
-        weight: float = 0.08) -> FedFall:
-    return fed_fall(A(weight), A(0.9), A(depth), LINE, A(pull), A(RHO), A(u), "seventh-root", *zone)
+        weight: float = 0.08) -> Fall:
+    return fed_fall(falling(weight, 0.9, depth, u, pull), *zone)
 
 
 def test_count_and_drift_grow_with_depth_pull_and_current() -> None:
     assert float(fed(9.0).count) > float(fed(6.0).count)
     assert float(fed(pull=0.03).count) > float(fed().count)
-    assert float(fed(u=0.6).drift) == pytest.approx(2.0 * float(fed(u=0.3).drift))
+    assert float(fed(u=0.6).shift) == pytest.approx(2.0 * float(fed(u=0.3).shift))
     # The current on a fed line does not change the count.
     assert float(fed(u=0.6).count) == float(fed(u=0.0).count)
 
@@ -35,7 +41,7 @@ def test_count_and_drift_grow_with_depth_pull_and_current() -> None:
 def test_a_pull_that_holds_the_rig_up_gives_no_number() -> None:
     held = fed(pull=0.09)
     assert np.isnan(held.count)
-    assert np.isnan(held.drift)
+    assert np.isnan(held.shift)
 
 
 def test_zone_time_is_the_part_of_the_count_inside_it() -> None:
@@ -49,11 +55,10 @@ def test_zone_time_is_the_part_of_the_count_inside_it() -> None:
 
 
 def test_positions_run_from_the_splash_to_the_touchdown() -> None:
-    height, drift = fall_positions(A(0.08), A(0.9), A(6.0), LINE, PULL, A(RHO), A(0.3),
-                                   "seventh-root", 9)
+    height, drift = fed_path(falling(0.08, 0.9), 9)
     assert (height[0], height[-1]) == (pytest.approx(1.0), pytest.approx(0.0, abs=1e-9))
     assert float(drift[0]) == pytest.approx(0.0, abs=1e-9)
-    assert float(drift[-1]) == pytest.approx(float(fed().drift), rel=1e-6)
+    assert float(drift[-1]) == pytest.approx(float(fed().shift), rel=1e-6)
     assert np.all(np.diff(height) < 0.0)
     assert np.all(np.diff(drift) > 0.0)
     # The line's drag slows it: more than half the depth in half the count.
@@ -61,22 +66,22 @@ def test_positions_run_from_the_splash_to_the_touchdown() -> None:
 
 
 def test_the_swing_takes_longer_than_the_fed_fall_and_comes_in() -> None:
-    got = swing(A(0.08), A(0.9), A(4.0), LINE, A(RHO), A(NU), A(25.0), A(1.5))
-    assert float(got.count) > float(fed(4.0, pull=0.0).count)
-    assert 0.0 < float(got.come_in) < 4.0
-    outside = swing(A(0.08), A(0.9), A(12.0), LINE, A(RHO), A(NU), A(25.0), A(1.5))
+    got = swing(falling(0.08, 0.9, 4.0), A(25.0), A(1.5), 0.0, 1.0)
+    assert float(got.fall.count) > float(fed(4.0, pull=0.0).count)
+    assert 0.0 < -float(got.fall.shift) < 4.0
+    outside = swing(falling(0.08, 0.9, 12.0), A(25.0), A(1.5), 0.0, 1.0)
     assert not bool(outside.fitted)
 
 
 def test_a_floating_stick_stands_in_slack_and_leans_in_a_current() -> None:
     stick = plastic(70, 10, 10, 4.3, "stick", 960.0)
     body = assemble(stick, [head(1.8, "mushroom", (0.5, 0.8, 9), 15.0)])
-    words = rest(body, A([RHO]), A([0.0, 0.1, 0.4]), A([4.0]), "uniform").words[0]
+    words = rest(body, A([RHO]), A([0.0, 0.1, 0.4]), A([4.0]), UNIFORM).words[0]
     assert words.tolist() == [STANDS, LEANS, LEANS]
 
 
 def test_plastisol_lies_and_a_flat_foot_stands_what_a_ball_does_not() -> None:
-    still = (A([RHO]), A([0.0]), A([4.0]), "seventh-root")
+    still = (A([RHO]), A([0.0]), A([4.0]), SEVENTH_ROOT)
     assert rest(assemble(JERK_127, [head(7.0)]), *still).words[0, 0] == LIES
     nearly = plastic(76, 11, 12, 5.6, "stick", 1020.0)
     foot = rest(assemble(nearly, [head(10.0, "football", (0.5, 0.8, 9), 15.0)]), *still)
@@ -123,17 +128,18 @@ def test_wind_helps_from_behind_and_hinders_ahead() -> None:
 
 def test_thin_line_casts_farther() -> None:
     body = assemble(JERK_127, ladder())
-    thin, thick = (cast_distance(Rod(), body, d, A(0.0)) for d in (0.12e-3, 0.28e-3))
+    thin, thick = (cast_distance(Rod(), body.package, package_drag_area(body), d, A(0.0))
+                   for d in (0.12e-3, 0.28e-3))
     assert np.all(thin > thick)
 
 
 def test_far_from_the_reference_cast_is_a_guess() -> None:
     body = assemble(plastic(64, 11, 12, 3.2, "curl"), ladder({"1/8": 0.125, "1": 1.0}))
-    assert is_guess(Rod(), body)[:, 0].tolist() == [False, True]
+    assert is_guess(Rod(), body.package)[:, 0].tolist() == [False, True]
 
 
 def test_a_cast_no_rod_makes_is_refused() -> None:
     with pytest.raises(DomainError, match=r"rod\.reference_cast\.distance_m"):
-        launch_energy(replace(Rod(), ref_distance=149.0, ref_drag_area=12e-4))
+        launch_energy(SeenCast(distance=149.0, drag_area=12e-4), 0.008)
     with pytest.raises(DomainError, match=r"rod\.reference_cast\.mass_g"):
-        Rod(ref_mass=0.0)
+        SeenCast(mass=0.0)

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
-from ilha.core.glide import Glide, crossflow_factor, free_fall, inertia_coefficients
-from ilha.core.rig import Plastic, assemble
+from ilha.core.errors import DomainError
+from ilha.core.glide import OUTCOMES, Glide, crossflow_factor, free_fall, inertia_coefficients
+from ilha.core.rig import Part, Plastic, assemble
 from ilha.core.tables import FAMILIES, SHAPES
 from tests.rigs import BULKY_102, JERK_127, PADDLE_102, RHO, head, plastic
 
@@ -17,6 +20,11 @@ SOFT = {
     "paddle": PADDLE_102,
     "curl": plastic(64, 11, 12, 3.2, "curl"),
     "creature": plastic(76, 18, 14, 8.0, "creature"),
+    "t-tail": plastic(90, 12, 15, 6.5, "t-tail"),
+    "shrimp": plastic(90, 13, 15, 9.0, "shrimp"),
+    "crab": plastic(50, 32, 14, 11.0, "crab"),
+    "tube": plastic(90, 15, 15, 7.0, "tube"),
+    "surface": plastic(90, 28, 20, 19.0, "surface"),
 }
 
 
@@ -37,8 +45,10 @@ def test_nose_weighted_rigs_fall_nose_first(shape: str, family: str) -> None:
     below the axis, or a slim bullet before a blunt stick, holds the nose up; docs/model.md says so.
     """
     glide = fall(SOFT[family], 10.0, shape)
-    assert abs(deg(glide.path) - 90.0) < 15.0
-    assert deg(glide.pitch) > 69.0
+    # A crab is as broad as a plate: with its weight hung low it glides, to 19° off the vertical.
+    flat = family == "crab"
+    assert abs(deg(glide.path) - 90.0) < (19.0 if flat else 15.0)
+    assert deg(glide.pitch) > (51.0 if flat else 69.0)
     assert 0.2 < float(glide.vertical[0, 0]) < 2.0
 
 
@@ -72,8 +82,6 @@ def test_bulk_sinks_slower_at_the_same_weight() -> None:
 
 
 def test_a_less_dense_head_of_the_same_mass_sinks_slower() -> None:
-    from dataclasses import replace
-
     lead = head(10.0)
     resin = replace(lead, density=5000.0, shape="resin")
     glide = free_fall(assemble(JERK_127, [lead, resin]), RHO)
@@ -88,6 +96,50 @@ def test_floating_sinking_and_hanging_are_told_apart() -> None:
     assert list(np.sign(glide.wet_weight[:, 0])) == [-1.0, -1.0, 1.0]
     assert list(glide.sinks[:, 0]) == [False, False, True]
     assert np.isnan(glide.pitch[:2]).all()
+
+
+def test_neither_sinking_nor_floating_is_its_own_outcome() -> None:
+    # A rig that a thousandth of its weight would turn over: no fall speed is made up for it.
+    stick = plastic(100, 11, 11, 7.6, "stick", 960.0)
+    hook = head(1.0, hook=(0.3, 0.7, 8))
+    grams = np.linspace(0.05, 0.4, 400)[:, None] / 1e3
+    body = assemble(stick, [replace(hook, id=str(i)) for i in range(400)], grams)
+    glide = free_fall(body, RHO)
+    said = [OUTCOMES[o] for o in glide.outcome[:, 0]]
+    assert said == sorted(said)  # floats, neutral, sinks, in this order of mass
+    assert set(said) == set(OUTCOMES)
+    still = np.array(said) == "neutral"
+    assert np.isnan(glide.vertical[still]).all()
+    assert np.abs(glide.wet_weight[still]).max() < 0.004 * 9.8 * 0.0084
+
+
+@pytest.mark.parametrize(("x", "turns"), [(10.0, "nose"), (88.0, "tail")])
+def test_a_nail_weight_turns_the_end_it_sits_in_down(x: float, turns: str) -> None:
+    stick = plastic(100, 11, 11, 9.0, "stick")
+    rig = [head(0.2, "buried", (0.6, 0.8, 9), weight_x=50.0, hook_x=50.0)]
+    nail = Part(1.3e-3, 11340.0, x * 1e-3)
+    pitch = deg(free_fall(assemble(stick, rig, parts=[nail]), RHO).pitch)
+    assert pitch > 20.0 if turns == "nose" else pitch < -12.0
+
+
+def test_a_stinger_and_a_blade_slow_nothing_but_the_fall() -> None:
+    plain = assemble(JERK_127, [head(14.0)])
+    hung = assemble(JERK_127, [head(14.0)], parts=[
+        Part(2.5e-3, 7850.0, 0.07, 0.02, 2e-4), Part(1.0e-3, 7850.0, -0.01, 0.01, 1.5e-4)])
+    assert float(hung.package[0, 0] - plain.package[0, 0]) == pytest.approx(3.5e-3)
+    assert float(hung.axial_drag[0, 0] - plain.axial_drag[0, 0]) == pytest.approx(3.5e-4)
+    before, after = free_fall(plain, RHO), free_fall(hung, RHO)
+    assert after.wet_weight[0, 0] > before.wet_weight[0, 0]
+    assert after.vertical[0, 0] < before.vertical[0, 0]
+
+
+def test_parts_of_no_mass_change_nothing_and_bad_ones_are_named() -> None:
+    nothing = Part(1e-9, 11340.0, 0.05)
+    one, other = (free_fall(assemble(JERK_127, [head(7.0)], parts=p), RHO)
+                  for p in ([], [nothing]))
+    assert float(one.vertical[0, 0]) == pytest.approx(float(other.vertical[0, 0]), rel=1e-6)
+    with pytest.raises(DomainError, match=r"added\.mass_g` must be above 0 g, got -1 g"):
+        Part(-1e-3, 11340.0, 0.05)
 
 
 def test_a_weight_in_the_tail_falls_tail_first() -> None:

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.flow import line_drag_coefficient, speed_at
+from ilha.core.flow import SEVENTH_ROOT, UNIFORM, Profile, line_drag_coefficient, speed_at
 from ilha.core.hold import SCOPE_NEVER, Hold, height_share, hold, lowest_height
 from tests.rigs import NU, RHO
 
@@ -44,11 +44,11 @@ def test_scope_is_monotone(name: str, values: list[float], grows: bool) -> None:
 
 
 def test_a_uniform_current_is_worse_than_the_seventh_root() -> None:
-    assert float(held(profile="uniform").scope) > float(held().scope)
+    assert float(held(profile=UNIFORM).scope) > float(held().scope)
 
 
 def test_drifting_as_fast_as_a_uniform_current_is_slack() -> None:
-    both = held(profile="uniform", drift_speed=0.45)
+    both = held(profile=UNIFORM, drift_speed=0.45)
     assert float(both.scope) == pytest.approx(float(held(surface_speed=0.0).scope))
 
 
@@ -126,12 +126,12 @@ def test_bad_geometry_raises(change: dict[str, float]) -> None:
 
 def test_unknown_profile_is_named() -> None:
     with pytest.raises(DomainError, match=r"flow\.profile"):
-        held(profile="log")
+        Profile("log")
 
 
 def test_current_profile_and_line_drag() -> None:
-    assert float(speed_at(0.5, 4.0, 4.0, "seventh-root")) == 0.5
-    assert float(speed_at(0.5, 4.0 / 128, 4.0, "seventh-root")) == pytest.approx(0.25)
-    assert float(speed_at(0.5, 0.1, 4.0, "uniform")) == 0.5
+    assert float(speed_at(0.5, 4.0, 4.0, SEVENTH_ROOT)) == 0.5
+    assert float(speed_at(0.5, 4.0 / 128, 4.0, SEVENTH_ROOT)) == pytest.approx(0.25)
+    assert float(speed_at(0.5, 0.1, 4.0, UNIFORM)) == 0.5
     # White's fit at Re 1000: 1 + 10/100.
     assert float(line_drag_coefficient(1000.0)) == pytest.approx(1.1)

@@ -6,8 +6,9 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import NotConverged
+from ilha.core.flow import SEVENTH_ROOT
 from ilha.core.hold import hold
-from ilha.core.invert import CURRENT_MAX, _solve, greatest_current, least_mass
+from ilha.core.invert import CURRENT_MAX, Held, _solve, greatest_current, least_mass
 from ilha.core.rig import assemble
 from tests.rigs import JERK_127, NU, RHO, ladder, plastic
 
@@ -19,8 +20,9 @@ WEIGHT = BODY.wet_weight(RHO)
 def greatest(
     depth: np.ndarray, limit: float = 3.0, line: float = 0.19e-3, **kw: float
 ) -> np.ndarray:
-    return greatest_current(WEIGHT, BODY.drag_area, A(line), depth, A(1.5), A(limit), rho=A(RHO),
-                            nu=A(NU), profile="seventh-root", **kw)  # type: ignore[arg-type]
+    held = Held(WEIGHT, BODY.drag_area, A(line), depth, A(1.5), A(RHO), A(NU), SEVENTH_ROOT,
+                **kw)  # type: ignore[arg-type]
+    return greatest_current(held, limit)
 
 
 @pytest.mark.parametrize("limit", [1.2, 1.5, 3.0])
@@ -53,9 +55,9 @@ def test_heavier_heads_and_thinner_lines_bear_more() -> None:
 
 def test_a_rig_that_floats_bears_nothing() -> None:
     cork = assemble(plastic(127, 14, 16, 10.5, "straight", density=500.0), ladder({"1/8": 0.125}))
-    u = greatest_current(cork.wet_weight(RHO), cork.drag_area, A(0.19e-3), A([4.0]), A(1.5), A(3.0),
-                         rho=A(RHO), nu=A(NU), profile="seventh-root")
-    assert np.isnan(u).all()
+    held = Held(cork.wet_weight(RHO), cork.drag_area, A(0.19e-3), A([4.0]), A(1.5), A(RHO), A(NU),
+                SEVENTH_ROOT)
+    assert np.isnan(greatest_current(held, 3.0)).all()
 
 
 def test_a_boat_at_a_fixed_drift_bears_a_band_around_it() -> None:
@@ -72,8 +74,8 @@ def test_a_boat_that_outruns_every_line_bears_nothing() -> None:
 
 def mass(current: np.ndarray, limit: float = 3.0) -> np.ndarray:
     heads = ladder()
-    return least_mass(JERK_127, heads, BODY, A(0.19e-3), A([4.0]), A(1.5), current, A(limit),
-                      rho=A(RHO), nu=A(NU), profile="seventh-root", drift_speed=A(0.0))
+    held = Held(WEIGHT, BODY.drag_area, A(0.19e-3), A([4.0]), A(1.5), A(RHO), A(NU), SEVENTH_ROOT)
+    return least_mass(lambda m: assemble(JERK_127, heads, m), BODY, held, current, limit)
 
 
 def test_in_slack_water_no_head_is_needed() -> None:

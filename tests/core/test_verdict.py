@@ -16,14 +16,16 @@ from ilha.core.schools import (
     by_depth_table,
     lightest,
 )
-from ilha.core.verdict import LOWER, OUTFIT, UPPER, hangs, judge, lightest_passing, limit, windows
+from ilha.core.verdict import LOWER, OUTFIT, UPPER, Limit, hangs, judge, lightest_passing, windows
 
 A = np.array
 YES, NO = A([[True]]), A([[False]])
 
 
-def one(code: str, kind: str, passed: np.ndarray, high: np.ndarray | None = None) -> object:
-    return limit(code, kind, "", A([[1.0]]), 2.0, passed, high)
+def one(code: str, kind: str, passed: np.ndarray, high: np.ndarray | None = None,
+        low: np.ndarray = YES) -> Limit:
+    at = passed if high is None else np.stack([low, passed, high])
+    return Limit(code, kind, "", A([[1.0]]), 2.0, at)
 
 
 @pytest.mark.parametrize(("limits", "verdict", "decided"), [
@@ -42,6 +44,14 @@ def test_order_of_verdicts(limits: list, verdict: int, decided: int) -> None:  #
     assert (int(got.verdict[0, 0]), int(got.decided[0, 0])) == (verdict, decided)
 
 
+def test_each_estimate_is_judged_and_an_eased_verdict_is_told() -> None:
+    got = judge([one("gets-there", LOWER, NO, NO, YES)], (1, 1))
+    assert got.at_estimates[:, 0, 0].tolist() == [RIGHT, TOO_LIGHT, TOO_LIGHT]
+    assert bool(got.eased[0, 0])
+    sure = judge([one("gets-there", LOWER, NO, NO, NO)], (1, 1))
+    assert not sure.eased[0, 0]
+
+
 def test_lightest_passing_goes_by_mass_not_by_order() -> None:
     mass = A([3.0, 1.0, 2.0])
     passed = A([[True, True], [False, False], [True, False]])
@@ -52,12 +62,13 @@ def test_lightest_passing_goes_by_mass_not_by_order() -> None:
 
 def test_plunges_below_six_tenths_of_the_lightest_that_passes() -> None:
     mass, zone = A([1.0, 2.0, 3.0]), A([[2.0], [1.25], [1.15]])
-    all_pass = np.ones((3, 1), dtype=bool)
-    assert hangs(mass, all_pass, zone).passed[:, 0].tolist() == [True, True, False]
+    all_pass = np.ones((3, 3, 1), dtype=bool)
+    assert hangs(mass, all_pass, zone).passed[1, :, 0].tolist() == [True, True, False]
     # With the lightest swept off, the next is the measure.
     without = all_pass.copy()
-    without[0] = False
-    assert hangs(mass, without, zone).passed[:, 0].tolist() == [True, True, True]
+    without[1:, 0] = False
+    got = hangs(mass, without, zone).passed[:, :, 0].tolist()
+    assert got == [[True, True, False], [True, True, True], [True, True, True]]
 
 
 MASS = A([1.0, 2.0, 3.0])

@@ -76,8 +76,64 @@ def test_the_answer_has_the_form_of_the_open_file(
     assert a["reasons"][1][0].startswith("gets-there")
     assert board["heads"][2]["verdict"] == ["unsafe-for-outfit"] * 2
     assert board["pick"]["lightest-practical"] == ["a", "b"]
-    # Two schools are not computed yet.
-    assert board["pick"]["fed-fall"] == board["pick"]["down-then-work"] == [None, None]
+    # Drifting past the fish, or not straight down in time, in 0.5 m/s: no head of this rod's.
+    assert (board["pick"]["fed-fall"], board["pick"]["down-then-work"]) == (["a", None],
+                                                                            ["b", None])
+
+
+def test_every_school_answers(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    for school in ("bottom-contact", "depth-table", "fed-fall", "down-then-work"):
+        code, out, err = run(tmp_path, capsys, changed("school", school))
+        assert (code, err) == (0, "")
+        jsonschema.validate(json.loads(out), schema("ilha-board-1.schema.json"))
+
+
+@pytest.mark.parametrize("rigging", [
+    {"kind": "tandem", "front": {"id": "front", "mass_g": 7.09}},
+    {"kind": "sliding-sinker", "sinker_g": 75},
+    {"kind": "three-way", "sinker_g": 450, "leader_mm": 0.6},
+])
+def test_other_rigs_and_added_parts(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], rigging: dict[str, Any]
+) -> None:
+    asked = {**SCENARIO, "rigging": rigging, "rod": None,
+             "added": [{"mass_g": 1.3, "x_mm": 15}, {"mass_g": 2, "density_g_cm3": 7.85, "x_mm": 70,
+                                                     "z_mm": 20, "drag_area_cm2": 2}]}
+    jsonschema.validate(asked, schema("ilha-scenario-1.schema.json"))
+    code, out, err = run(tmp_path, capsys, asked)
+    assert (code, err) == (0, "")
+    with_rig = json.loads(out)
+    jsonschema.validate(with_rig, schema("ilha-board-1.schema.json"))
+    plain = json.loads(run(tmp_path, capsys, {**SCENARIO, "rod": None})[1])
+    a, before = with_rig["heads"][0], plain["heads"][0]
+    assert a["hold"]["scope"][1] < (before["hold"]["scope"][1] or 99.0)
+    assert a["package_g"] > before["package_g"] + 3.2
+    if rigging["kind"] != "sliding-sinker":
+        assert a["rides_m"]["line_end"][1] > before["rides_m"]["line_end"][1] + 0.2
+
+
+def test_each_way_to_fall_has_its_count(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    by = {fall: json.loads(run(tmp_path, capsys, changed("line", {
+        "diameter_mm": 0.19, "fall": fall}))[1])["heads"][0] for fall in
+        ("fed", "held", "fed-then-held")}
+    fed, held, mixed = (by[k]["count_s"][0] for k in ("fed", "held", "fed-then-held"))
+    assert fed < mixed < held
+    assert by["held"]["count_s"] == by["fed"]["swing"]["count_s"]
+    assert by["fed-then-held"]["count_s"] == by["fed"]["fed_then_held"]["count_s"]
+    # A held line brings the rig in towards the rod: the lead turns over.
+    assert by["fed"]["lead_m"][0] > 0.0 > by["held"]["lead_m"][0]
+    assert by["held"]["zone_s"][0] > by["fed"]["zone_s"][0]
+
+
+def test_what_would_help_is_told(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    board = json.loads(run(tmp_path, capsys, changed("flow.surface_speed_m_s", [0.36, 0.1]))[1])
+    reasons = board["heads"][0]["reasons"][0]
+    assert "try-heavier b" in reasons
+    assert "try-step 1" in reasons
+    assert any(r.startswith("try-line 0.1") for r in reasons)
+    assert not any(r.startswith("try") for r in board["heads"][0]["reasons"][1])
 
 
 def test_what_is_left_out_takes_its_default(
@@ -133,8 +189,25 @@ def test_figures_beyond_their_fit_say_so(
      " says"),
     ("plastic.length_mm", 10, "`plastic.length_mm` must be at least 20 mm, got 10 mm: measure it"
      " with a ruler"),
-    ("school", "fed-fall", "`school` must be one of lightest-practical, bottom-contact, depth-table"
-     " for now, got fed-fall: choose"),
+    ("school", "heaviest", "`school` must be 'lightest-practical', 'bottom-contact', 'depth-table',"
+     " 'fed-fall' or 'down-then-work', got 'heaviest': correct it"),
+    ("line.fall", "free", "`line.fall` must be 'fed', 'held' or 'fed-then-held', got 'free':"
+     " correct it"),
+    ("cast_to_current_deg", 200, "`cast_to_current_deg` must be at most 180 °, got 200 °: degrees,"
+     " 0 to 180; 90 is across"),
+    ("air.wind_to_cast_deg", -1, "`air.wind_to_cast_deg` must be at least 0 °, got -1 °: degrees, 0"
+     " to 180; 90 is across"),
+    ("mark.cover_height_m", 30, "`mark.cover_height_m` must be at most 20 m, got 30 m: height of"
+     " the weed, 0 if none"),
+    ("rigging", {"kind": "sliding-sinker", "sinker_g": 0}, "`rigging.sinker_g` must be above 0 g,"
+     " got 0 g: enter what the scale says"),
+    ("rigging", {"kind": "sliding-sinker", "sinker_g": 60, "dropper_m": 0.3}, "`rigging.dropper_m`"
+     " must be 0 m on a sliding sinker, got 0.3 m: or make it a three-way rig"),
+    ("rigging", {"kind": "tandem"}, "`rigging.front` is needed: add it"),
+    ("added", [{"mass_g": 0, "x_mm": 10}], "`added.mass_g` must be above 0 g, got 0 g: enter what"
+     " the scale says"),
+    ("rod.reference_cast", [], "`rod.reference_cast` must be at least one, each of another mass,"
+     " got 0 casts: enter one cast for each package"),
     ("stance.drift_speed_m_s", 0.3, "`stance.drift_speed_m_s` must be 0 for a fixed stance, got 0.3"
      " m/s: or set stance.kind to drifting"),
     ("rod.lure_max_g", 2, "`rod.lure_max_g` must not be below lure_min_g, got 2 g: see the rod's"

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
+from ilha.core.flow import UNIFORM
 from ilha.core.hold import hold, lowest_height
 from tests.rigs import NU, RHO
 
@@ -23,7 +24,7 @@ def test_uniform_flow_is_a_catenary(speed: float) -> None:
     """Pode 1951, David Taylor Model Basin report 687: constant load across the line, no skin
     friction: T constant, y linear in z, span = T/f (cosh y1 - cosh y0)."""
     weight, area, d, depth, cd = 0.12, 2e-4, 0.2e-3, 6.0, 1.4
-    held = hold(weight, area, d, depth, 0.0, speed, rho=RHO, nu=NU, profile="uniform", cd=cd,
+    held = hold(weight, area, d, depth, 0.0, speed, rho=RHO, nu=NU, profile=UNIFORM, cd=cd,
                 ct=0.0, steps=48)
     f = 0.5 * RHO * cd * d * speed**2
     drag = 0.5 * RHO * area * speed**2

@@ -9,7 +9,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from openapi_spec_validator import validate
 
-from ilha.web import payloads
+from ilha.web import day_payloads, payloads
 from ilha.web.app import create_app
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
@@ -19,7 +19,7 @@ DAY = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"
 
 def test_day_answers_its_payload(client: FlaskClient) -> None:
     body = client.get(DAY).get_json()
-    board = payloads.DayBoard.model_validate(body)
+    board = day_payloads.DayBoard.model_validate(body)
     assert (board.date, board.time_zone) == ("2026-07-15", "Atlantic/Azores")
     assert board.clock[0] == "00:00"
     # 12:00 UTC in July is 12:00 on the Azores: 72 steps of ten minutes.

@@ -143,14 +143,17 @@ export interface components {
          * DayBoard
          * @description The board of one mark through one day of 145 steps.
          *
-         *     ``line_cm[t][p]`` is how far up-current of the rig the held line is at the height
-         *     z0 + (d - z0) line_share[p], z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of the count.
+         *     ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height
+         *     z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady
+         *     retrieve runs path_share[p] of the depth down at path_cm[t][p] from the rod tip.
          */
         DayBoard: {
             /** Cast M */
             cast_m: number;
             /** Clock */
             clock: string[];
+            /** Cover Height M */
+            cover_height_m: number;
             /** Date */
             date: string;
             /**
@@ -162,6 +165,11 @@ export interface components {
             depth_m: number[];
             /** Drifting */
             drifting: boolean;
+            /**
+             * Fall
+             * @enum {string}
+             */
+            fall: "fed" | "held" | "fed-then-held";
             /** Heads */
             heads: components["schemas"]["HeadDay"][];
             /** Height M */
@@ -172,10 +180,14 @@ export interface components {
             limits: components["schemas"]["Limit"][];
             /** Line Share */
             line_share: number[];
+            /** Lowered */
+            lowered: boolean;
             /** Mark Id */
             mark_id: number;
             /** Now Step */
             now_step: number | null;
+            /** Path Share */
+            path_share: number[];
             /** Picks */
             picks: {
                 [key: string]: (number | null)[];
@@ -183,10 +195,15 @@ export interface components {
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
             /**
+             * Rigging
+             * @enum {string}
+             */
+            rigging: "one" | "tandem" | "sliding-sinker" | "three-way";
+            /**
              * School
              * @enum {string}
              */
-            school: "lightest-practical" | "bottom-contact" | "depth-table";
+            school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
             /**
              * Speed From
              * @enum {string}
@@ -197,6 +214,8 @@ export interface components {
              * @enum {string}
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /** Steady */
+            steady: boolean;
             /** Step S */
             step_s: number;
             /** Stream M S */
@@ -287,15 +306,28 @@ export interface components {
             count_s: (number | null)[];
             /** Decided */
             decided: (number | null)[];
-            /** Fall Drift Cm */
-            fall_drift_cm: (number[] | null)[];
+            /**
+             * Eased
+             * @description too light, but not in four fifths of the current
+             */
+            eased: (boolean | null)[];
             /**
              * Fall Height Pm
              * @description per mille of the depth
              */
             fall_height_pm: (number[] | null)[];
-            /** Fall Pitch Deg */
+            /**
+             * Fall Path Deg
+             * @description of the way it falls, below the horizontal
+             */
+            fall_path_deg: number | null;
+            /**
+             * Fall Pitch Deg
+             * @description of the body, nose below the horizontal
+             */
             fall_pitch_deg: number | null;
+            /** Fall Shift Cm */
+            fall_shift_cm: (number[] | null)[];
             /** Fall Speed M S */
             fall_speed_m_s: number | null;
             /** Fed Line M */
@@ -304,32 +336,115 @@ export interface components {
             figure: (number | null)[];
             /** Fit */
             fit: string;
+            /**
+             * Foot M
+             * @description lower end of the main line, off the bottom
+             */
+            foot_m: (number | null)[];
+            /**
+             * Front Fall M S
+             * @description of the second head by itself
+             */
+            front_fall_m_s: number | null;
+            /**
+             * Hold At S
+             * @description count at which the line is held
+             */
+            hold_at_s: (number | null)[];
             /** Id */
             id: number;
-            /** Lead M */
+            /**
+             * Lead M
+             * @description below 0: it comes in that far
+             */
             lead_m: (number | null)[];
+            /** Lift Off M */
+            lift_off_m: (number | null)[];
             /**
              * Line Cm
              * @description see DayBoard.line_share
              */
             line_cm: (number[] | null)[];
+            /**
+             * Line High Cm
+             * @description every third point, 1.2 times it
+             */
+            line_high_cm: (number[] | null)[];
+            /**
+             * Line Low Cm
+             * @description every third point, 0.8 of the current
+             */
+            line_low_cm: (number[] | null)[];
             /** Line Out M */
             line_out_m: (number | null)[];
             /** Middle S */
             middle_s: (number | null)[];
             /** Minimum Mass G */
             minimum_mass_g: (number | null)[];
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "floats" | "neutral" | "sinks";
             /** Package G */
             package_g: number;
+            /**
+             * Path Cm
+             * @description from the tip, see DayBoard.path_share
+             */
+            path_cm: (number[] | null)[];
+            /**
+             * Rest Deg
+             * @description of the plastic off the bottom; 0: it lies
+             */
+            rest_deg: (number | null)[];
+            /**
+             * Rides M
+             * @description where the lure rides, off the bottom
+             */
+            rides_m: (number | null)[];
             /** Scope */
             scope: (number | null)[];
+            /**
+             * Span High M
+             * @description at 1.2 of the current
+             */
+            span_high_m: (number | null)[];
+            /**
+             * Span Low M
+             * @description at 0.8 of the current
+             */
+            span_low_m: (number | null)[];
             /**
              * Span M
              * @description rod tip to rig along the current
              */
             span_m: (number | null)[];
+            /** Speed High M S */
+            speed_high_m_s: (number | null)[];
+            /** Speed Low M S */
+            speed_low_m_s: (number | null)[];
+            /**
+             * Stop S
+             * @description count at which to stop a line let down
+             */
+            stop_s: (number | null)[];
+            /**
+             * Try Head
+             * @description id of the nearest weight that is right
+             */
+            try_head: (number | null)[];
+            /** Try Line Mm */
+            try_line_mm: (number | null)[];
+            /**
+             * Try Shape
+             * @description id of another shape that is right
+             */
+            try_shape: (number | null)[];
             /** Verdict */
             verdict: (number | null)[];
+            /** Wait Step */
+            wait_step: (number | null)[];
             /** Wet Weight N */
             wet_weight_n: number;
             /** Window High M S */
@@ -338,6 +453,8 @@ export interface components {
             window_low_m_s: (number | null)[];
             /** Zone S */
             zone_s: (number | null)[];
+            /** Zone Share */
+            zone_share: (number | null)[];
         };
         /** Health */
         Health: {
@@ -536,19 +653,21 @@ export interface components {
         };
         /** SchoolNote */
         SchoolNote: {
+            /** Because */
+            because: string;
             /** Hangs Count */
             hangs_count: boolean;
             /**
              * Key
              * @enum {string}
              */
-            key: "lightest-practical" | "bottom-contact" | "depth-table";
+            key: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
             /** Name */
             name: string;
             /** Says */
             says: string;
             /** Scope Limit */
-            scope_limit: number;
+            scope_limit: number | null;
         };
         /** Settings */
         Settings: {
@@ -574,7 +693,7 @@ export interface components {
              * School
              * @enum {string}
              */
-            school: "lightest-practical" | "bottom-contact" | "depth-table";
+            school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
             /**
              * Sheet
              * @enum {string}
@@ -670,7 +789,7 @@ export interface operations {
                 line_id: number;
                 rod_id?: number;
                 date?: string;
-                school?: "lightest-practical" | "bottom-contact" | "depth-table";
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
@@ -684,6 +803,23 @@ export interface operations {
                 typed_depth_step?: number;
                 typed_speed_m_s?: number;
                 typed_speed_step?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
                 every_head?: boolean;
             };
             header?: never;

@@ -24,19 +24,30 @@ _STEPS = 36
 
 
 @dataclass(frozen=True)
-class Rod:
-    """A rod's rating (kg), its effective mass (kg) and one cast it was seen to make.
+class SeenCast:
+    """A cast that was seen: package mass kg, distance m, line diameter m, drag area m²."""
 
-    ``ref_*``: package mass kg, distance m, line diameter m, drag area m².
-    """
+    mass: float = 0.010
+    distance: float = 35.0
+    diameter: float = 0.19e-3
+    drag_area: float = 2.5e-4
+
+    def __post_init__(self) -> None:
+        name, see = "rod.reference_cast", "enter one cast this rod was seen to make"
+        require(f"{name}.mass_g", self.mass * 1e3, "g", see, above=0.0, high=500.0)
+        require(f"{name}.distance_m", self.distance, "m", see, low=3.0, high=150.0)
+        require(f"{name}.line_diameter_mm", self.diameter * 1e3, "mm", see, above=0.0)
+        require(f"{name}.drag_area_cm2", self.drag_area * 1e4, "cm²", see, low=0.0)
+
+
+@dataclass(frozen=True)
+class Rod:
+    """A rod's rating (kg), its effective mass (kg) and the casts it was seen to make."""
 
     lure_min: float = 0.0
     lure_max: float = float("inf")
     effective_mass: float = 0.008
-    ref_mass: float = 0.010
-    ref_distance: float = 35.0
-    ref_diameter: float = 0.19e-3
-    ref_drag_area: float = 2.5e-4
+    casts: tuple[SeenCast, ...] = (SeenCast(),)
     limits: bool = True
     """False for the rod that stands in when none is named: it rules nothing out."""
 
@@ -46,13 +57,15 @@ class Rod:
         if not self.lure_max >= self.lure_min:
             raise DomainError("rod.lure_max_g", "must not be below lure_min_g",
                               self.lure_max * 1e3, g, see)
-        cast = "enter one cast this rod was seen to make"
         require("rod.effective_mass_g", self.effective_mass * 1e3, g, "8 light, 20 heavy", low=0.0)
-        name = "rod.reference_cast"
-        require(f"{name}.mass_g", self.ref_mass * 1e3, g, cast, above=0.0, high=500.0)
-        require(f"{name}.distance_m", self.ref_distance, "m", cast, low=3.0, high=150.0)
-        require(f"{name}.line_diameter_mm", self.ref_diameter * 1e3, "mm", cast, above=0.0)
-        require(f"{name}.drag_area_cm2", self.ref_drag_area * 1e4, "cm²", cast, low=0.0)
+        if len({cast.mass for cast in self.casts}) < max(1, len(self.casts)):
+            raise DomainError("rod.reference_cast", "must be at least one, each of another mass",
+                              len(self.casts), "casts", "enter one cast for each package")
+
+    @property
+    def masses(self) -> Array:
+        """Package masses (kg) of the casts seen."""
+        return np.array([cast.mass for cast in self.casts])
 
 
 def vacuum_distance(speed: Array) -> Array:
@@ -110,25 +123,33 @@ def flight(
 
 
 @lru_cache(maxsize=64)
-def launch_energy(rod: Rod) -> float:
-    """Energy (J) the rod gives to package and its own effective mass, from its reference cast.
+def launch_energy(cast: SeenCast, effective_mass: float) -> float:
+    """Energy (J) that a cast gave to its package and the rod's own effective mass (kg).
 
-    The launch speed is read off a fan of flights, twice, the second time in the interval found.
+    The launch speed is read off a fan of flights, three times, each time in the interval found.
     """
     low, high = 1.0, 150.0
     for _ in range(3):
         speeds = np.geomspace(low, high, 24)
         # Speeds that no rod reaches may run the steps over; such flights are not looked at.
         with np.errstate(over="ignore", invalid="ignore"):
-            thrown = flight(speeds, rod.ref_mass, rod.ref_drag_area, rod.ref_diameter, 0.0)
+            thrown = flight(speeds, cast.mass, cast.drag_area, cast.diameter, 0.0)
         thrown = np.maximum.accumulate(np.nan_to_num(thrown))
-        if not thrown[0] < rod.ref_distance <= thrown[-1]:
+        if not thrown[0] < cast.distance <= thrown[-1]:
             raise DomainError("rod.reference_cast.distance_m", "must be one a rod can throw",
-                              rod.ref_distance, "m", "check mass and drag area of that cast")
-        i = int(np.searchsorted(thrown, rod.ref_distance))
+                              cast.distance, "m", "check mass and drag area of that cast")
+        i = int(np.searchsorted(thrown, cast.distance))
         low, high = float(speeds[i - 1]), float(speeds[i])
-    speed = float(np.interp(rod.ref_distance, thrown[i - 1 : i + 1], [low, high]))
-    return 0.5 * (rod.ref_mass + rod.effective_mass) * speed**2
+    speed = float(np.interp(cast.distance, thrown[i - 1 : i + 1], [low, high]))
+    return 0.5 * (cast.mass + effective_mass) * speed**2
+
+
+def energy_for(rod: Rod, mass: Array) -> Array:
+    """Energy (J) the rod gives with a package of ``mass`` kg: between the casts seen in proportion
+    to the mass, beyond the lightest and the heaviest as theirs."""
+    seen = sorted((cast.mass, launch_energy(cast, rod.effective_mass)) for cast in rod.casts)
+    masses, energies = zip(*seen, strict=True)
+    return np.asarray(np.interp(mass, masses, energies))
 
 
 def package_drag_area(body: Body) -> Array:
@@ -141,16 +162,16 @@ def package_drag_area(body: Body) -> Array:
     return np.asarray(0.5 * nose + 0.05 * side + body.plate_drag)
 
 
-def cast_distance(rod: Rod, body: Body, diameter: float, wind: Array) -> Array:
-    """Distance (m) the rod throws each package of ``body``, on a line of ``diameter`` m.
+def cast_distance(
+    rod: Rod, mass: Array, drag_area: Array, diameter: float, wind: Array
+) -> Array:
+    """Distance (m) the rod throws packages of ``mass`` kg and ``drag_area`` m², on a line of
+    ``diameter`` m. ``wind`` (m/s) helps from behind. Arguments broadcast."""
+    speed = np.sqrt(2.0 * energy_for(rod, mass) / (mass + rod.effective_mass))
+    return flight(speed, mass, drag_area, np.asarray(diameter), wind)
 
-    ``wind`` (m/s) helps from behind. Constant energy from the reference cast.
-    """
-    mass = body.package
-    speed = np.sqrt(2.0 * launch_energy(rod) / (mass + rod.effective_mass))
-    return flight(speed, mass, package_drag_area(body), np.asarray(diameter), wind)
 
-
-def is_guess(rod: Rod, body: Body) -> Flags:
-    """Whether a package lies too far from the reference cast's for the energy to carry over."""
-    return np.asarray(np.abs(body.package / rod.ref_mass - 1.0) > GUESS_BEYOND)
+def is_guess(rod: Rod, mass: Array) -> Flags:
+    """Whether a package (kg) lies too far from every cast seen for the energy to carry over."""
+    far = np.abs(np.asarray(mass)[..., None] / rod.masses - 1.0) > GUESS_BEYOND
+    return np.asarray(np.all(far, axis=-1))

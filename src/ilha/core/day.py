@@ -11,9 +11,13 @@ from ilha.core.board import Board, board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError, Flags, Indices
-from ilha.core.fall import fall_positions
-from ilha.core.hold import height_share, hold
-from ilha.core.rig import Head, Plastic
+from ilha.core.fall import fed_path
+from ilha.core.figures import ESTIMATES, SLACK_SPEED
+from ilha.core.hold import height_share
+from ilha.core.remedy import COMMON_LINES, Remedies, remedies
+from ilha.core.retrieve import running_path
+from ilha.core.rig import Head, Part, Plastic
+from ilha.core.tackle import Rigging
 from ilha.core.tide import HighLow, StreamRates, stream_at, with_typed_speed
 
 DRY_BELOW = 0.10
@@ -95,15 +99,21 @@ def tideway(
 class Traces:
     """Shapes to draw, per head and wet step.
 
-    line : (P, H, W) m up-current of the rig, at heights z0 + (d - z0) line_share[p],
-    z0 = min(0.05, d/2). fall_height, fall_drift : (Q, H, W), share of the depth above the bottom
-    and m down-current of the splash, at equal shares of the count.
+    line : (3, P, H, W) m up-current of the lower end, at the low, middle and high estimate of the
+    current, at heights z0 + (d - z0) line_share[p], z0 = foot. foot : (H, W) m above the bottom.
+    fall_height, fall_shift : (Q, H, W), share of the depth above the bottom, and m down-current of
+    the splash (or come in towards the rod), at equal shares of the count.
+    path_share : (R,) shares of the depth below the surface; path : (R, H, W) m from the rod tip at
+    which a steady retrieve runs there, None where the rig is not swum.
     """
 
     line: Array
     line_share: Array
+    foot: Array
     fall_height: Array
-    fall_drift: Array
+    fall_shift: Array
+    path_share: Array
+    path: Array | None
 
 
 @dataclass(frozen=True)
@@ -112,27 +122,30 @@ class Day:
 
     tideway: Tideway
     wet: Indices
-    board: Board | None
-    traces: Traces | None
+    board: Board | None = None
+    traces: Traces | None = None
+    remedies: Remedies | None = None
 
 
-def _traces(cond: Conditions, b: Board, fall_points: int) -> Traces:
-    current, depth = np.asarray(cond.surface_speed), np.asarray(cond.depth)
-    diameter = np.asarray(cond.line_diameter)
-    weight = np.where(b.glide.sinks, b.glide.wet_weight, np.nan)
-    held = hold(
-        weight, b.body.drag_area, diameter, depth, np.asarray(cond.tip_height), current,
-        rho=b.rho, nu=b.nu, profile=cond.profile, drift_speed=cond.boat, trace=True,
-    )
+def _traces(b: Board, points: int) -> Traces:
+    f, cond = b.figures, b.figures.cond
+    estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
+    held = f.held.at(estimates * np.asarray(cond.surface_speed), trace=True)
     assert held.trace is not None
-    spans = held.trace[1]
-    fall_height, drift = fall_positions(
-        b.glide.wet_weight, b.glide.vertical, depth, diameter, np.asarray(cond.feed_tension),
-        b.rho, current, cond.profile, fall_points,
-    )
+    spans = np.clip(np.moveaxis(held.trace[1], 0, 1), -SPAN_SHOWN, SPAN_SHOWN)
+    if f.swing is None:
+        height, shift = fed_path(f.falling, points)
+    else:
+        height, shift = f.swing.path(f.falling, points)
+    shares = np.linspace(0.0, 1.0, points)
+    path = None
+    if cond.steady:
+        speed = np.maximum(f.through(), SLACK_SPEED)
+        path = np.minimum(running_path(f.water, speed, shares), SPAN_SHOWN)
     return Traces(
-        np.clip(spans, -SPAN_SHOWN, SPAN_SHOWN), height_share(np.linspace(0.0, 1.0, len(spans))),
-        fall_height, drift,
+        np.broadcast_to(spans, (3, spans.shape[1], *b.shape)),
+        height_share(np.linspace(0.0, 1.0, spans.shape[1])),
+        np.broadcast_to(held.foot[1], b.shape), height, shift, shares, path,
     )
 
 
@@ -144,11 +157,15 @@ def day(
     rod: Rod | None,
     school: str,
     *,
+    rigging: Rigging = None,
+    parts: Sequence[Part] = (),
+    lines: Sequence[float] = COMMON_LINES,
     fall_points: int = 9,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives.
 
-    Steps at which the mark is dry are left out; a day that is dry throughout has no board.
+    lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
+    are left out; a day that is dry throughout has no board.
 
     Raises
     ------
@@ -157,7 +174,7 @@ def day(
     """
     wet = np.flatnonzero(way.wet)
     if wet.size == 0:
-        return Day(way, wet, None, None)
+        return Day(way, wet)
     here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
-    result = board(here, plastic, heads, rod, school)
-    return Day(way, wet, result, _traces(here, result, fall_points))
+    result = board(here, plastic, heads, rod, school, rigging, parts)
+    return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines))

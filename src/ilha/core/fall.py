@@ -1,4 +1,7 @@
-"""Fed fall (count, drift, lead) and the swing on a tight line. Section 2 of docs/model.md."""
+"""Falls: on a fed line (count, drift, lead), on a held one (the swing), and the one then the other.
+
+Section "Fed fall and swing" of docs/model.md.
+"""
 
 from __future__ import annotations
 
@@ -8,7 +11,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, Flags
-from ilha.core.flow import exponent, line_drag_coefficient
+from ilha.core.flow import SEVENTH_ROOT, Profile, line_drag_coefficient
 
 CT_LINE = 0.01
 """Skin friction coefficient of a line along the flow (Hoerner's range; judgement)."""
@@ -21,59 +24,78 @@ _HEIGHT = _TAU**7
 
 
 @dataclass(frozen=True)
-class FedFall:
-    """Fall on a line fed from the spool; NaN where the pull holds the rig up.
+class Falling:
+    """What falls, and in what: all broadcast to (H, T), SI.
+
+    weight : wet, N. speed : of its free fall, m/s down. pull : of the spool or the fingers on the
+    fed line, N. current : at the surface, m/s.
+    """
+
+    weight: Array
+    speed: Array
+    depth: Array
+    diameter: Array
+    rho: Array
+    nu: Array
+    pull: Array
+    current: Array
+    profile: Profile = SEVENTH_ROOT
+
+    @property
+    def big_k(self) -> Array:
+        """K = W/v_free², the rig's own drag over speed squared, N s²/m²."""
+        return np.asarray(self.weight / self.speed**2)
+
+    @property
+    def skin(self) -> Array:
+        """k = rho/2 Ct pi D, what each metre of line drawn down adds to K."""
+        return np.asarray(0.5 * self.rho * CT_LINE * np.pi * self.diameter)
+
+    def seconds(self, down: Array) -> Array:
+        """Seconds from the surface to ``down`` m on the fed line; NaN where it never sinks.
+
+        v(z)² = (W - T_feed)/(K + k z), hence
+        t = 2/(3k) ((K + k d)^1.5 - K^1.5) / sqrt(W - T_feed).
+        """
+        return _closed_form(self.big_k, self.skin, self.weight - self.pull, down)
+
+
+def _closed_form(big_k: Array, k: Array, left: Array, down: Array) -> Array:
+    root = np.sqrt(np.where(left > 0.0, left, np.nan))
+    return np.asarray(2.0 / (3.0 * k) * ((big_k + k * down) ** 1.5 - big_k**1.5) / root)
+
+
+@dataclass(frozen=True)
+class Fall:
+    """A fall to the bottom; NaN where the rig does not sink, or cannot fall so.
 
     ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
-    middle, ``drift`` m down-current, ``line`` m drawn off the spool.
+    middle, ``shift`` m down-current by which to lead it: positive, it drifts that far; negative,
+    it comes that far in towards the rod. ``line`` m drawn off the spool. ``hold_at`` s at which the
+    line is held, NaN where it is fed all the way.
     """
 
     count: Array
     zone: Array
     middle: Array
-    drift: Array
+    shift: Array
     line: Array
+    hold_at: Array
 
 
-def fall_time(
-    weight: ArrayLike,
-    free_speed: ArrayLike,
-    depth: ArrayLike,
-    diameter: ArrayLike,
-    feed_tension: ArrayLike,
-    rho: ArrayLike,
-) -> Array:
-    """Seconds from the surface to ``depth`` on a fed line, closed form.
-
-    v(z)² = (W - T_feed)/(K + k z), K = W/v_free², k = rho/2 Ct pi D, hence
-    t = 2/(3k) ((K + k d)^1.5 - K^1.5) / sqrt(W - T_feed). NaN where W <= T_feed.
-    All arguments broadcast; SI.
-    """
-    weight, speed = np.asarray(weight, dtype=float), np.asarray(free_speed, dtype=float)
-    k = 0.5 * np.asarray(rho) * CT_LINE * np.pi * np.asarray(diameter)
-    return _closed_form(weight, speed, np.asarray(depth), k, np.asarray(feed_tension))
-
-
-def _closed_form(weight: Array, speed: Array, depth: Array, k: Array, pull: Array) -> Array:
-    big_k = weight / speed**2
-    left = weight - pull
-    root = np.sqrt(np.where(left > 0.0, left, np.nan))
-    return np.asarray(2.0 / (3.0 * k) * ((big_k + k * depth) ** 1.5 - big_k**1.5) / root)
-
-
-def _drift_at(
-    weight: Array, speed: Array, depth: Array, k: Array, pull: Array | float, current: Array,
-    n: float,
-) -> Array:
+def _drift_at(f: Falling, pull: Array | float) -> Array:
     """Drift (m) from the surface to each of the heights ``_HEIGHT`` * depth, first axis."""
-    ones = (1,) * np.broadcast(weight, speed, depth, k, current).ndim
+    ones = (1,) * np.broadcast(f.weight, f.speed, f.depth, f.skin, f.current).ndim
     tau = _TAU.reshape((-1, *ones))
     height = _HEIGHT.reshape((-1, *ones))
-    big_k = weight / speed**2
-    left = weight - pull
-    fall = np.sqrt(np.where(left > 0.0, left, np.nan) / (big_k + k * depth * (1.0 - height)))
-    # dz = 7 d tau^6 dtau, u = U tau^(7n)
-    rate = current * tau ** (7.0 * n) * 7.0 * depth * tau**6 / fall
+    left = f.weight - pull
+    slow = f.big_k + f.skin * f.depth * (1.0 - height)
+    fall = np.sqrt(np.where(left > 0.0, left, np.nan) / slow)
+    # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
+    n = f.profile.exponent
+    flow = tau ** (7.0 * n) if f.profile.canopy == 0.0 else f.profile.share(
+        height * f.depth, f.depth)
+    rate = f.current * flow * 7.0 * f.depth * tau**6 / fall
     step = _TAU[0] - _TAU[1]
     # Simpson over pairs of intervals, with the parabola's own value at the middle node.
     first = step / 12.0 * (5.0 * rate[:-2:2] + 8.0 * rate[1:-1:2] - rate[2::2])
@@ -84,73 +106,67 @@ def _drift_at(
     return out
 
 
-def _mean_drift(
-    weight: Array, speed: Array, depth: Array, k: Array, pull: Array, current: Array, profile: str
-) -> Array:
-    """Mean of the drifts with and without the feed's pull: within 8 % of a lumped-mass chain."""
-    n = exponent(profile)
-    with_pull = _drift_at(weight, speed, depth, k, pull, current, n)
-    return 0.5 * (with_pull + _drift_at(weight, speed, depth, k, 0.0, current, n))
+def mean_drift(f: Falling) -> Array:
+    """Drift (m) down to each of the nodes' heights, (nodes, H, T).
+
+    Mean of the drifts with and without the feed's pull: within 8 % of a lumped-mass chain.
+    """
+    return np.asarray(0.5 * (_drift_at(f, f.pull) + _drift_at(f, 0.0)))
 
 
-def fall_positions(
-    weight: Array,
-    free_speed: Array,
-    depth: Array,
-    diameter: Array,
-    feed_tension: Array,
-    rho: Array,
-    surface_speed: Array,
-    profile: str,
-    points: int,
-) -> tuple[Array, Array]:
-    """Where the rig is at equal shares of its count: height over depth, and drift (m).
+def _at_heights(nodes: Array, height: Array) -> Array:
+    """Values given at the nodes, at other heights over depth, (P, ...): linear in tau."""
+    node = np.nan_to_num((1.0 - height ** (1.0 / 7.0)) * (_NODES - 1))
+    low = np.minimum(node.astype(int), _NODES - 2)
+    before = np.take_along_axis(nodes, low, axis=0)
+    after = np.take_along_axis(nodes, low + 1, axis=0)
+    return np.asarray(before + (node - low) * (after - before))
+
+
+def _shares(points: int, ndim: int) -> Array:
+    return np.linspace(0.0, 1.0, points).reshape((-1,) + (1,) * ndim)
+
+
+def _down_at(big_k: Array, k: Array, depth: Array, share: Array, start: Array) -> Array:
+    """Depth reached at a share of the time from ``start`` m down: the closed form solved for it."""
+    from_, to = (big_k + k * start) ** 1.5, (big_k + k * depth) ** 1.5
+    return np.asarray(((from_ + share * (to - from_)) ** (2.0 / 3.0) - big_k) / k)
+
+
+def fed_path(f: Falling, points: int) -> tuple[Array, Array]:
+    """Where the rig is at equal shares of its fed count: height over depth, and drift (m).
 
     Both (points, ...); for drawing (the drift between quadrature nodes is interpolated).
     """
-    k = 0.5 * rho * CT_LINE * np.pi * diameter
-    big_k = weight / free_speed**2
-    drift = _mean_drift(weight, free_speed, depth, k, feed_tension, surface_speed, profile)
-    share = np.linspace(0.0, 1.0, points).reshape((-1,) + (1,) * (drift.ndim - 1))
-    # The closed form of the count, solved for the depth reached.
-    down = (big_k**1.5 + share * ((big_k + k * depth) ** 1.5 - big_k**1.5)) ** (2.0 / 3.0)
-    height = np.clip(1.0 - (down - big_k) / (k * depth), 0.0, 1.0)
-    node = (1.0 - height ** (1.0 / 7.0)) * (_NODES - 1)
-    node = np.nan_to_num(node)
-    low = np.minimum(node.astype(int), _NODES - 2)
-    before = np.take_along_axis(drift, low, axis=0)
-    after = np.take_along_axis(drift, low + 1, axis=0)
-    return height, before + (node - low) * (after - before)
+    drift = mean_drift(f)
+    share = _shares(points, drift.ndim - 1)
+    down = _down_at(f.big_k, f.skin, f.depth, share, np.asarray(0.0))
+    height = np.clip(1.0 - down / f.depth, 0.0, 1.0)
+    return height, _at_heights(drift, height)
 
 
-def fed_fall(
-    weight: Array,
-    free_speed: Array,
-    depth: Array,
-    diameter: Array,
-    feed_tension: Array,
-    rho: Array,
-    surface_speed: Array,
-    profile: str,
-    zone_from: float,
-    zone_to: float,
-) -> FedFall:
-    """Count, time in the zone and drift of a fall on a fed line; arguments broadcast.
+def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
+    """Count, time in the zone and drift of a fall on a fed line.
 
     ``zone_from`` and ``zone_to`` are heights above the bottom (m); a zone that reaches above
     the surface ends there. NaN where the rig floats or the feed's pull holds it up.
     """
-    k = 0.5 * rho * CT_LINE * np.pi * diameter
-    drift = _mean_drift(weight, free_speed, depth, k, feed_tension, surface_speed, profile)[-1]
-    top, bottom = np.maximum(depth - zone_to, 0.0), np.maximum(depth - zone_from, 0.0)
-
-    def seconds(down: Array) -> Array:
-        return _closed_form(weight, free_speed, down, k, feed_tension)
-
-    return FedFall(
-        count=seconds(depth), zone=seconds(bottom) - seconds(top),
-        middle=seconds(0.5 * (top + bottom)), drift=drift, line=line_needed(depth, drift),
+    drift = mean_drift(f)[-1]
+    top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
+    count = f.seconds(f.depth)
+    return Fall(
+        count=count, zone=f.seconds(bottom) - f.seconds(top),
+        middle=f.seconds(0.5 * (top + bottom)), shift=drift, line=line_needed(f.depth, drift),
+        hold_at=np.full_like(count, np.nan),
     )
+
+
+def drift_to(f: Falling, down: Array) -> Array:
+    """Drift (m) of a fed fall from the surface to ``down`` m, (H, T)."""
+    height = np.clip(1.0 - np.asarray(down) / f.depth, 0.0, 1.0)
+    nodes = mean_drift(f)
+    at = np.broadcast_to(height, nodes.shape[1:])[None]
+    return np.asarray(_at_heights(nodes, at)[0])
 
 
 def line_needed(depth: ArrayLike, drift: ArrayLike) -> Array:
@@ -159,46 +175,107 @@ def line_needed(depth: ArrayLike, drift: ArrayLike) -> Array:
     return np.asarray((np.hypot(depth, drift) + depth + drift) / 2.0)
 
 
+def stop_count(f: Falling, line_out: Array, tip_height: Array, zone_middle: Array) -> Array:
+    """Count (s) at which to stop a line let down below the rod so that the rig hangs in the zone.
+
+    line_out : (H, T) m of line, tip to rig, on which it hangs ``zone_middle`` m above the bottom
+    in this current (:func:`ilha.core.hold.hold` at that height; NaN where it cannot). Once the
+    line is stopped the rig swings out and up to hang there. NaN where the bottom comes first.
+    """
+    drift = mean_drift(f)
+    ones = (1,) * (drift.ndim - 1)
+    down = f.depth * (1.0 - _HEIGHT.reshape((-1, *ones)))
+    fed = line_needed(down, drift) + tip_height
+    short = fed < line_out
+    at = np.clip(np.sum(short, axis=0), 1, _NODES - 1)[None]
+    low, high = (np.take_along_axis(fed, i, axis=0)[0] for i in (at - 1, at))
+    share = np.clip((line_out - low) / np.maximum(high - low, 1e-9), 0.0, 1.0)
+    d_low, d_high = (np.take_along_axis(np.broadcast_to(down, fed.shape), i, axis=0)[0]
+                     for i in (at - 1, at))
+    reached = np.asarray(f.seconds(d_low + share * (d_high - d_low)))
+    inside = np.isfinite(line_out) & (line_out <= fed[-1]) & (zone_middle <= f.depth)
+    return np.where(inside, reached, np.nan)
+
+
 @dataclass(frozen=True)
 class Swing:
-    """Fall on a tight line: ``count`` s, ``come_in`` m; NaN where the cast is too short.
+    """Fall on a line held from ``start`` m down, cast ``cast`` m away.
 
-    ``fitted`` is False outside the range of the fit (depth 1.5 to 8 m, cast 12 to 40 m).
+    ``fall`` is the whole of it; ``drag`` the line's k in N s²/m³; ``fitted`` is False outside the
+    range of the fit (depth 1.5 to 8 m, cast 12 to 40 m).
     """
 
-    count: Array
-    come_in: Array
+    fall: Fall
     fitted: Flags
+    start: Array
+    drag: Array
+
+    def path(self, f: Falling, points: int) -> tuple[Array, Array]:
+        """Height over depth and metres come in, at equal shares of the count, (points, ...).
+
+        The coming-in is drawn as growing with the square of the depth swung through.
+        """
+        share = _shares(points, self.fall.count.ndim)
+        held = np.maximum(self.fall.count - np.nan_to_num(self.fall.hold_at), 1e-9)
+        slack = np.nan_to_num(self.fall.hold_at) / (held + np.nan_to_num(self.fall.hold_at))
+        before = np.clip(share / np.maximum(slack, 1e-9), 0.0, 1.0)
+        after = np.clip((share - slack) / np.maximum(1.0 - slack, 1e-9), 0.0, 1.0)
+        loose = _down_at(f.big_k, f.skin, self.start, before, np.asarray(0.0))
+        tight = _down_at(f.big_k, self.drag, f.depth, after, self.start)
+        down = np.where(share < slack, loose, tight)
+        through = (tight - self.start) / np.maximum(f.depth - self.start, 1e-9)
+        come_in = -self.fall.shift * through**2
+        return np.clip(1.0 - down / f.depth, 0.0, 1.0), np.where(share < slack, 0.0, come_in)
 
 
 def swing(
-    weight: Array,
-    free_speed: Array,
-    depth: Array,
-    diameter: Array,
-    rho: Array,
-    nu: Array,
-    cast: Array,
-    tip_height: Array,
+    f: Falling, cast: Array, tip_height: Array, zone_from: float, zone_to: float,
+    start: Array | float = 0.0,
 ) -> Swing:
-    """Swing of a rig on a held line from ``cast`` m away to the bottom; arguments broadcast.
+    """Swing of a rig on a line held from ``start`` m down, ``cast`` m away; no current.
 
-    Fitted to 49 runs of a lumped-mass chain: 11 % in time, 7 % in come-in.
+    The line bows, and moves across itself: its drag takes the place of skin friction,
+    k = 0.77 rho/2 Cd(v_mean) D in the closed form of the fed fall, v_mean = d/t. Come-in
+    0.074 d + 0.30 p + 0.38 d lam/(1 + lam), lam = rho/2 Cd D d/K, p the rigid pendulum's.
+    Fitted to 49 runs of a lumped-mass chain from the surface: 11 % in time, 7 % in come-in.
+    From below the surface (a fall on slack line that is then held) the same forms are taken over
+    the depth that is left; docs/model.md has their errors. NaN where the cast is too short.
     """
-    start, tip = np.broadcast_arrays(np.asarray(cast, dtype=float), tip_height)
-    seconds = fall_time(weight, free_speed, depth, diameter, 0.0, rho)
-    for _ in range(12):
-        # The bowed line moves across itself: its drag takes the place of skin friction.
-        cd = line_drag_coefficient(depth / seconds * diameter / nu)
-        k = 0.77 * 0.5 * rho * cd * diameter
-        seconds = _closed_form(weight, free_speed, depth, k, np.asarray(0.0))
-    lam = 0.5 * rho * cd * diameter * depth / (weight / free_speed**2)
-    room = start**2 + tip**2 - (tip + depth) ** 2
-    pendulum = start - np.sqrt(np.where(room >= 0.0, room, np.nan))
-    come_in = 0.074 * depth + 0.30 * pendulum + 0.38 * depth * lam / (1.0 + lam)
-    fitted = (depth >= 1.5) & (depth <= 8.0) & (start >= 12.0) & (start <= 40.0)
-    return Swing(
-        count=np.where(room >= 0.0, seconds, np.nan),
-        come_in=come_in,
-        fitted=np.broadcast_to(fitted, come_in.shape),
+    begin = np.minimum(np.asarray(start, dtype=float), f.depth)
+    left = np.asarray(f.depth - begin)
+    slack = f.seconds(begin)
+    seconds = f.seconds(f.depth) - slack
+    cd = line_drag_coefficient(1.0)
+    k = f.skin
+    with np.errstate(divide="ignore", invalid="ignore"):
+        for _ in range(12):
+            cd = line_drag_coefficient(left / seconds * f.diameter / f.nu)
+            k = np.asarray(0.77 * 0.5 * f.rho * cd * f.diameter)
+            seconds = _held(f, k, f.depth) - _held(f, k, begin)
+    x, h = np.broadcast_arrays(np.asarray(cast, dtype=float), np.asarray(tip_height, dtype=float))
+    lam = 0.5 * f.rho * cd * f.diameter * left / f.big_k
+    room = x**2 + (h + begin) ** 2 - (h + f.depth) ** 2
+    swings = room >= 0.0
+    pendulum = x - np.sqrt(np.where(swings, room, np.nan))
+    come_in = 0.074 * left + 0.30 * pendulum + 0.38 * left * lam / (1.0 + lam)
+    top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
+
+    def reached(down: Array) -> Array:
+        loose = f.seconds(np.minimum(down, begin))
+        return loose + np.maximum(_held(f, k, np.maximum(down, begin)) - _held(f, k, begin), 0.0)
+
+    def shown(value: Array) -> Array:
+        return np.where(swings & np.isfinite(seconds), value, np.nan)
+
+    fitted = (f.depth >= 1.5) & (f.depth <= 8.0) & (x >= 12.0) & (x <= 40.0)
+    fall = Fall(
+        count=shown(slack + seconds), zone=shown(reached(bottom) - reached(top)),
+        middle=shown(reached(0.5 * (top + bottom))), shift=shown(-come_in),
+        line=shown(np.hypot(x, h + begin)),
+        hold_at=np.where(begin > 0.0, shown(slack), np.nan),
     )
+    return Swing(fall, np.broadcast_to(fitted, fall.count.shape), begin, np.asarray(k))
+
+
+def _held(f: Falling, k: Array, down: Array) -> Array:
+    return _closed_form(f.big_k, k, f.weight, down)

@@ -12,16 +12,24 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, Flags
+from ilha.core.errors import Array, Flags, Indices
 from ilha.core.rig import PI_4, Body
+from ilha.core.units import G
+
+NEUTRAL = 0.003
+"""A rig whose wet weight is under this share of its weight in the air neither sinks nor floats:
+the water's salt and warmth, or the scale's last digit, decide."""
+FLOATS, HANGS, SINKS = range(3)
+OUTCOMES = ("floats", "neutral", "sinks")
 
 
 @dataclass(frozen=True)
 class Glide:
     """Steady fall. NaN where the rig does not sink. Angles rad, speeds m/s, weight N.
 
-    ``angle`` of the flow to the axis, ``pitch`` nose below horizontal, ``path`` of the fall
-    below horizontal, ``vertical`` and ``horizontal`` the speed's components.
+    ``outcome`` indexes ``OUTCOMES``: a rig that floats or hangs in the water has no fall.
+    ``angle`` of the flow to the axis, ``pitch`` nose below horizontal, ``path`` of the fall below
+    horizontal, ``vertical`` and ``horizontal`` the speed's components.
     """
 
     wet_weight: Array
@@ -30,10 +38,11 @@ class Glide:
     path: Array
     vertical: Array
     horizontal: Array
+    outcome: Indices
 
     @property
     def sinks(self) -> Flags:
-        return np.isfinite(self.vertical)
+        return np.asarray(self.outcome == SINKS)
 
 
 def inertia_coefficients(f: ArrayLike) -> tuple[Array, Array]:
@@ -103,11 +112,11 @@ class _Trim:
 
 def _trim_terms(body: Body, rho: Array) -> tuple[_Trim, Array]:
     fam, length = body.family, body.length
-    w_head, w_hook, w_plastic = body.part_weights(rho)
-    weight = w_head + w_hook + w_plastic
+    placed = body.placed(rho)
+    weight = body.wet_weight(rho)
     safe = np.where(weight > 0.0, weight, 1.0)
-    x_w = (w_head * body.x_head + w_hook * body.x_hook + w_plastic * body.x_plastic) / safe
-    z_w = np.abs(w_head * body.z_head / safe)
+    x_w = sum(w * x for w, x, _ in placed) / safe
+    z_w = np.abs(sum(w * z for w, _, z in placed) / safe)
     round_ = np.sqrt(body.width * body.height)
     b = round_ + (body.width - round_) * np.clip(z_w / (0.04 * body.height), 0.0, 1.0)
     f = (length + body.d_head) / b
@@ -167,8 +176,9 @@ def free_fall(body: Body, rho: ArrayLike) -> Glide:
     Returns
     -------
     Glide
-        Arrays of the broadcast shape of the body's (H, 1) and ``rho``. Rigs whose wet weight
-        is not positive float or hang: their angles and speeds are NaN, their weight is given.
+        Arrays of the broadcast shape of the body's (H, 1) and ``rho``. Rigs that float, or whose
+        wet weight is within 0.3 % of their weight in the air of nothing (neutral), have no fall:
+        their angles and speeds are NaN, their weight is given.
 
     Notes
     -----
@@ -180,7 +190,9 @@ def free_fall(body: Body, rho: ArrayLike) -> Glide:
     weight = np.broadcast_to(weight, shape)
     a = _trim_angle(terms, shape)
     axial, normal = terms.forces(a)
-    sinking = weight > 0.0
+    still = np.abs(weight) <= NEUTRAL * G * body.package
+    outcome = np.where(still, HANGS, np.where(weight > 0.0, SINKS, FLOATS))
+    sinking = outcome == SINKS
     q = np.where(sinking, weight, np.nan) / np.hypot(axial, normal)
     speed = np.sqrt(2.0 * q / rho)
     pitch = np.where(sinking, np.arctan2(axial, normal), np.nan)
@@ -192,4 +204,5 @@ def free_fall(body: Body, rho: ArrayLike) -> Glide:
         path=path,
         vertical=speed * np.sin(path),
         horizontal=speed * np.cos(path),
+        outcome=outcome,
     )

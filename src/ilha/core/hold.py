@@ -15,7 +15,8 @@ from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, Flags, Indices, require
 from ilha.core.fall import CT_LINE
-from ilha.core.flow import exponent
+from ilha.core.flow import SEVENTH_ROOT, Profile
+from ilha.core.tackle import SINGLE, Tackle
 
 STEPS = 12
 """Runge-Kutta steps: at most 0.3 % against solve_ivp for a scope under 10."""
@@ -32,7 +33,9 @@ class Hold:
     scope : line out over (depth + tip height); line_out, span : m; tension : N at the tip;
     tip_angle : rad from the horizontal; y_top : the line's y where it leaves the water,
     carried on in proportion for lines that never hold, so that it grows with the current
-    without a break. trace : heights (m) and spans (m), (STEPS + 1, ...), when asked for.
+    without a break. lure : m above the bottom at which the rig rides; foot : at which the main
+    line ends, above it where there are two heads or a sinker. trace : heights (m) and
+    spans (m), (STEPS + 1, ...), when asked for.
     """
 
     scope: Array
@@ -42,6 +45,8 @@ class Hold:
     tip_angle: Array
     never: Flags
     y_top: Array
+    lure: Array
+    foot: Array
     trace: tuple[Array, Array] | None = None
 
 
@@ -60,8 +65,10 @@ def hold(
     *,
     rho: ArrayLike,
     nu: ArrayLike,
-    profile: str = "seventh-root",
+    profile: Profile = SEVENTH_ROOT,
     drift_speed: ArrayLike = 0.0,
+    tackle: Tackle = SINGLE,
+    height: ArrayLike | None = None,
     cd: float | None = None,
     ct: float = CT_LINE,
     steps: int = STEPS,
@@ -75,7 +82,10 @@ def hold(
     drag_area : the rig's Cd A along the flow, m².
     diameter : of the line, m. depth, tip_height : m. surface_speed : m/s, may be negative.
     rho, nu : density, kg/m³, and kinematic viscosity, m²/s, of the water.
-    profile : "seventh-root" or "uniform". drift_speed : of the boat along the current, m/s.
+    profile : of the current. drift_speed : of the boat along the current, m/s.
+    tackle : what hangs there: one rig, two, or a sinker; ``weight`` and ``drag_area`` are those
+        of the rear rig or of the jig.
+    height : m above the bottom at which the rig hangs; just off the bottom where None.
     cd : a constant drag coefficient of the line instead of White's fit, for checks.
     ct : skin friction coefficient along the line. steps : Runge-Kutta steps.
     trace : also return the line's shape.
@@ -95,22 +105,28 @@ def hold(
         *(np.shape(v) for v in (weight, drag_area, diameter, depth, h, surface_speed, rho, nu,
                                 drift_speed))
     )
-    z0 = lowest_height(depth)
+    low = lowest_height(depth) if height is None else np.asarray(height, dtype=float)
+    drift = np.asarray(drift_speed, dtype=float)
+
+    def flow_at(z: Array) -> Array:
+        return np.asarray(np.asarray(surface_speed) * profile.share(z, depth) - drift)
+
+    start = tackle.start(weight, np.asarray(drag_area), flow_at, low, rho)
+    # Two heads on a leader as long as the water is deep: the front one comes out of it.
+    z0 = np.minimum(start.height, 0.98 * depth)
     t = (np.arange(2 * steps + 1) / (2.0 * steps)).reshape((-1,) + (1,) * len(shape))
     share, pace = height_share(t), _pace(t)
     z = z0 + (depth - z0) * share
-    flow = np.asarray(surface_speed) * (z / depth) ** exponent(profile) - np.asarray(drift_speed)
-    load = _Load.of(flow, (depth - z0) * pace, diameter, rho, nu, cd, ct)
+    load = _Load.of(flow_at(z), (depth - z0) * pace, diameter, rho, nu, cd, ct)
 
-    drag = 0.5 * rho * np.asarray(drag_area) * flow[0] * np.abs(flow[0])
-    y0 = np.broadcast_to(np.arcsinh(drag / weight), shape)
-    tension = np.broadcast_to(np.hypot(weight, drag), shape)
+    y0 = np.broadcast_to(np.arcsinh(start.pull / start.vertical), shape)
+    tension = np.broadcast_to(np.hypot(start.vertical, start.pull), shape)
     with np.errstate(over="ignore", invalid="ignore", divide="ignore"):
         y, bend, tension = _climb(load, y0, tension, steps)
     spans, lines = _integrals(y, bend, depth - z0, t[::2], trace)
     y_top = y[-1]
     cosh = np.cosh(y_top)
-    line_out = lines[-1] + h * cosh
+    line_out = lines[-1] + h * cosh + start.below
     scope = line_out / (depth + h)
     stop_z = _height_of_flat(y, np.broadcast_to(z[::2], y.shape))
     flat = np.isfinite(stop_z)
@@ -128,6 +144,8 @@ def hold(
         tip_angle=shown(np.arcsin(1.0 / cosh)),
         never=never,
         y_top=np.where(flat, Y_NEVER * depth / np.where(flat, stop_z, 1.0), y_top),
+        lure=np.broadcast_to(start.lure, shape),
+        foot=np.broadcast_to(z0, shape),
         trace=(z[::2], spans) if trace else None,
     )
 

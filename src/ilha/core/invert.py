@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, Flags, NotConverged
-from ilha.core.flow import exponent
+from ilha.core.flow import Profile
 from ilha.core.hold import Hold, hold
-from ilha.core.rig import Body, Head, Plastic, assemble
+from ilha.core.rig import Body
+from ilha.core.tackle import RHO_SINKER, SINGLE, Sinker, Tackle, sinker_area
 from ilha.core.units import G
 
 CURRENT_MAX = 5.0
@@ -17,6 +20,8 @@ CURRENT_MAX = 5.0
 _NODES = 12
 MASS_MAX = 0.25
 """Heads are looked for up to here, kg: nobody casts a heavier one."""
+SINKER_MAX = 2.0
+"""Sinkers are looked for up to here, kg."""
 
 _Y = np.geomspace(1e-5, 12.0, 600)
 _LOG_Y = np.log(_Y)
@@ -73,7 +78,7 @@ def _solve(
     raise NotConverged("the inversion of the hold", float(np.max(np.where(settled, 0.0, hi - lo))))
 
 
-def _steady(value: Array) -> bool:
+def _steady(value: ArrayLike) -> bool:
     return np.ndim(value) == 0 or np.shape(value)[-1] == 1
 
 
@@ -99,109 +104,146 @@ def _interpolate(nodes: Array, weights: Array, values: Array, at: Array) -> Arra
     return np.asarray(values @ terms.T / terms.sum(axis=1))
 
 
-def greatest_current(
-    weight: Array,
-    drag_area: Array,
-    diameter: Array,
-    depth: Array,
-    tip_height: Array,
-    limit: Array,
-    *,
-    rho: Array,
-    nu: Array,
-    profile: str,
-    drift_speed: float = 0.0,
-    drift_follows: bool = False,
-) -> Array:
-    """The greatest surface current (m/s) in which the scope stays within ``limit``.
+@dataclass(frozen=True)
+class Held:
+    """What is asked of the hold, all but the unknown; arrays broadcast to (H, T), SI.
 
-    Arguments broadcast. NaN where the rig does not sink or does not hold in any current;
-    ``CURRENT_MAX`` where it holds in all that are looked at. The boat drifts at ``drift_speed``,
-    or at the surface current plus that where ``drift_follows``.
+    weight : wet, N (NaN where it floats and nothing else holds it down). area : m².
+    The boat drifts at ``drift_speed``, or at the surface current plus that where
+    ``drift_follows``.
     """
-    others = (weight, drag_area, diameter, tip_height, limit, rho, nu)
-    if np.ndim(depth) == 1 and depth.size > 2 * _NODES and all(_steady(v) for v in others):
+
+    weight: Array
+    area: Array
+    diameter: Array
+    depth: Array
+    tip_height: Array
+    rho: Array
+    nu: Array
+    profile: Profile
+    drift_speed: float = 0.0
+    drift_follows: bool = False
+    tackle: Tackle = SINGLE
+
+    def boat(self, current: Array) -> Array:
+        """Speed of the boat along the current, m/s."""
+        return np.asarray(self.drift_speed + (current if self.drift_follows else 0.0))
+
+    def at(self, current: Array, *, height: Array | None = None, trace: bool = False) -> Hold:
+        """The hold in a surface current (m/s), just off the bottom or at a ``height`` (m)."""
+        return hold(
+            self.weight, self.area, self.diameter, self.depth, self.tip_height, current,
+            rho=self.rho, nu=self.nu, profile=self.profile, drift_speed=self.boat(current),
+            tackle=self.tackle, height=height, trace=trace,
+        )
+
+    @property
+    def _steady(self) -> bool:
+        """Whether through a day only the depth changes."""
+        others = (self.weight, self.area, self.diameter, self.tip_height, self.rho, self.nu,
+                  self.tackle.weight, self.tackle.area)
+        return all(_steady(v) for v in others)
+
+
+def greatest_current(held: Held, limit: float) -> Array:
+    """The greatest surface current (m/s) in which the scope stays within ``limit``; (H, T).
+
+    NaN where the rig does not sink or does not hold in any current; ``CURRENT_MAX`` where it
+    holds in all that are looked at.
+    """
+    depth = held.depth
+    if np.ndim(depth) == 1 and depth.size > 2 * _NODES and held._steady and np.ptp(depth) > 0.0:
         # Through a day only the depth changes: the answer is smooth in it, and a few depths tell
         # all the others. Where one of them has no answer the long way is taken.
         nodes, weights = _chebyshev(np.log(depth.min()), np.log(depth.max()))
-        few = greatest_current(weight, drag_area, diameter, np.exp(nodes), tip_height, limit,
-                               rho=rho, nu=nu, profile=profile, drift_speed=drift_speed,
-                               drift_follows=drift_follows)
-        if np.ptp(depth) > 0.0 and np.all(few < CURRENT_MAX * 0.999):
+        few = greatest_current(replace(held, depth=np.exp(nodes)), limit)
+        if np.all(few < CURRENT_MAX * 0.999):
             return np.exp(_interpolate(nodes, weights, np.log(few), np.log(depth)))
-    shape = np.broadcast_shapes(np.shape(depth), *(np.shape(v) for v in others))
-    weight = np.broadcast_to(np.where(weight > 0.0, weight, np.nan), shape)
-    sinks = np.isfinite(weight)
-    safe = np.where(sinks, weight, 1.0)
-    limit = np.broadcast_to(limit, shape)
-
-    def at(current: Array) -> Hold:
-        drift = drift_speed + (current if drift_follows else 0.0)
-        return hold(safe, drag_area, diameter, depth, tip_height, current, rho=rho, nu=nu,
-                    profile=profile, drift_speed=drift)
+    shape = np.broadcast_shapes(*(np.shape(v) for v in (
+        depth, held.weight, held.area, held.diameter, held.tip_height, held.rho, held.nu)))
+    weight = np.broadcast_to(np.where(held.weight > 0.0, held.weight, np.nan), shape)
+    sinks = np.isfinite(weight) | isinstance(held.tackle, Sinker)
+    safe = np.where(np.isfinite(weight), weight, 1.0)
+    if not isinstance(held.tackle, Sinker):
+        held = replace(held, weight=safe)
 
     # At a fixed drift the line hangs straightest where water and boat go together.
-    calm = 0.0 if drift_follows else max(0.0, drift_speed * (1.0 + exponent(profile)))
-    holds_calm = at(np.full(shape, calm)).scope <= limit
-    if drift_speed != 0.0 or drift_follows:
+    n = held.profile.exponent
+    calm = 0.0 if held.drift_follows else max(0.0, held.drift_speed * (1.0 + n))
+    holds_calm = held.at(np.full(shape, calm)).scope <= limit
+    if held.drift_speed != 0.0 or held.drift_follows:
         lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
         for _ in range(24):
             mid = 0.5 * (lo + hi)
-            good = at(mid).scope <= limit
+            good = held.at(mid).scope <= limit
             lo, hi = np.where(good, mid, lo), np.where(good, hi, mid)
         return np.where(sinks & holds_calm, lo, np.nan)
 
-    guess = np.exp(_log_bow(limit)) * safe
-    guess = np.sqrt(guess / (0.5 * rho * (drag_area + 1.8 * diameter * depth * 0.8)))
+    at = np.asarray(limit)
+    guess = np.exp(_log_bow(at)) * (safe + held.tackle.weight)
+    guess = np.sqrt(guess / (0.5 * held.rho * (held.area + 1.8 * held.diameter * depth * 0.8)))
     x = _solve(
-        lambda x: _miss(at(np.exp(x)), limit),
+        lambda x: _miss(held.at(np.exp(x)), at),
         np.broadcast_to(np.log(guess), shape).copy(), 1.7, np.log(1e-3), np.log(CURRENT_MAX),
     )
     return np.where(sinks & holds_calm, np.exp(x), np.nan)
 
 
 def least_mass(
-    plastic: Plastic,
-    heads: list[Head],
-    body: Body,
-    diameter: Array,
-    depth: Array,
-    tip_height: Array,
-    current: Array,
-    limit: Array,
-    *,
-    rho: Array,
-    nu: Array,
-    profile: str,
-    drift_speed: Array,
+    body_of: Callable[[Array], Body], body: Body, held: Held, current: Array, limit: float
 ) -> Array:
     """The least mass (kg) of a head of each shape, hook and metal that holds; (H, T).
 
-    The head's drag grows with it. NaN where even ``MASS_MAX`` does not hold; 0 where hook and
-    plastic alone hold.
+    body_of : the rig with heads of other masses (H, T), kg: its drag grows with them. NaN where
+    even ``MASS_MAX`` does not hold; 0 where hook and plastic alone hold.
     """
-    shape = np.broadcast_shapes(
-        body.m_head.shape, *(np.shape(v) for v in (depth, tip_height, current, rho, nu))
-    )
-    limit = np.broadcast_to(limit, shape)
-    per_kg = G * (1.0 - rho / body.rho_head)
-    _, hook, soft = body.part_weights(rho)
-    rest = np.broadcast_to(hook + soft, shape)
+    shape = np.broadcast_shapes(body.m_head.shape, *(
+        np.shape(v) for v in (held.depth, held.tip_height, current, held.rho, held.nu)))
+    at = np.asarray(limit)
+    per_kg = G * (1.0 - held.rho / body.rho_head)
+    _, *others = body.placed(held.rho)
+    rest = np.broadcast_to(sum(w for w, _, _ in others), shape)
 
-    def at(log_weight: Array) -> Hold:
-        mass = np.maximum((np.exp(log_weight) - rest) / per_kg, 0.0)
-        area = assemble(plastic, heads, mass).drag_area
-        return hold(np.exp(log_weight), area, diameter, depth, tip_height, current,
-                    rho=rho, nu=nu, profile=profile, drift_speed=drift_speed)
+    def miss(minus_log_weight: Array) -> Array:
+        weight = np.exp(-minus_log_weight)
+        mass = np.maximum((weight - rest) / per_kg, 0.0)
+        rig = replace(held, weight=weight, area=body_of(mass).drag_area)
+        return _miss(rig.at(current), at)
 
-    flow = np.abs(current - drift_speed)
-    guess = 0.5 * rho * flow**2 * (body.drag_area + 1.8 * diameter * depth * 0.8)
-    guess = np.maximum(guess / np.exp(_log_bow(limit)), 1e-4)
     # No lighter than hook and plastic alone: if those hold, no head is needed.
     low, high = np.log(np.maximum(rest, 1e-5)), np.log(8.0 * MASS_MAX * G)
-    x = -_solve(
-        lambda x: _miss(at(-x), limit),
-        np.broadcast_to(-np.log(guess), shape).copy(), 1.0, -high, -low,
-    )
+    carried = _weight_guess(held, body.drag_area, current, at) - held.tackle.weight
+    guess = np.log(np.maximum(carried, 1e-4))
+    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), 1.0, -high, -low)
     mass = np.maximum((np.exp(x) - rest) / per_kg, 0.0)
     return np.where(mass < MASS_MAX, mass, np.nan)
+
+
+def _weight_guess(held: Held, area: Array, current: Array, limit: Array) -> Array:
+    flow = np.abs(current - held.boat(current))
+    load = 0.5 * held.rho * flow**2 * (area + 1.8 * held.diameter * held.depth * 0.8)
+    return np.asarray(np.maximum(load / np.exp(_log_bow(limit)), 1e-4))
+
+
+def least_sinker(held: Held, current: Array, limit: float) -> Array:
+    """The least lead sinker (kg) that holds, whatever jig trails behind it; (H, T).
+
+    NaN where even ``SINKER_MAX`` does not hold.
+    """
+    sinker = held.tackle
+    assert isinstance(sinker, Sinker)
+    per_kg = G * (1.0 - held.rho / RHO_SINKER)
+    at = np.asarray(limit)
+
+    def miss(minus_log_weight: Array) -> Array:
+        weight = np.exp(-minus_log_weight)
+        tackle = replace(sinker, weight=weight, area=sinker_area(weight / per_kg))
+        return _miss(replace(held, tackle=tackle).at(current), at)
+
+    shape = np.broadcast_shapes(np.shape(held.weight), np.shape(held.depth), np.shape(current))
+    guess = np.log(_weight_guess(held, held.area, current, at))
+    # A jig that floats must first be held down.
+    low = np.log(np.broadcast_to(np.maximum(1e-4, -1.05 * held.weight), shape))
+    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), 1.0, -np.log(SINKER_MAX * G), -low)
+    mass = np.exp(x) / per_kg
+    return np.where(mass < 0.99 * SINKER_MAX, mass, np.nan)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.flow import speed_at
+from ilha.core.flow import Profile, speed_at
 from ilha.core.glide import crossflow_factor
 from ilha.core.rig import Body
 
@@ -38,12 +38,10 @@ def lifting_moment(body: Body, rho: Array) -> Array:
     radius = np.cbrt(3.0 * body.v_head / (2.0 * np.pi))
     x_head = np.where(body.dome, -0.375 * radius, body.x_head)
     x_c = np.where(body.dome, 0.0, body.x_head)
-    w_head, w_hook, w_soft = body.part_weights(rho)
-    moment = -(
-        w_head * (x_head - x_c) + w_hook * (body.x_hook - x_c) + w_soft * (body.x_plastic - x_c)
-    )
+    (w_head, _, _), *others = body.placed(rho)
+    moment = -w_head * (x_head - x_c) - sum(w * (x - x_c) for w, x, _ in others)
     foot = np.where(body.foot, 0.5 * 0.8 * body.d_head, 0.0)
-    return np.asarray(moment + foot * np.maximum(w_head + w_hook + w_soft, 0.0))
+    return np.asarray(moment + foot * np.maximum(body.wet_weight(rho), 0.0))
 
 
 def lean(moment: Array, current: Array, body: Body, rho: Array) -> Array:
@@ -59,7 +57,7 @@ def lean(moment: Array, current: Array, body: Body, rho: Array) -> Array:
     return np.where(up > 0.0, np.arccos(np.clip(cos, 0.0, 1.0)), 0.0)
 
 
-def rest(body: Body, rho: Array, surface_speed: Array, depth: Array, profile: str) -> Rest:
+def rest(body: Body, rho: Array, surface_speed: Array, depth: Array, profile: Profile) -> Rest:
     """How each rig rests, with the current taken at half the plastic's length above the bottom.
 
     Arguments broadcast to (H, T).

@@ -38,17 +38,25 @@ class Retrieve:
     lift_off : m from the tip at which it leaves the bottom; beyond the cast it never touches.
 
     contact_share : of its weight on the bottom, tip half the cast away. zone_share : of the cast
-    inside the zone. drags, rides_up : the two faults. speed_low, speed_high : m/s that keep it
-    in the zone over the middle half of the cast, NaN where none does.
+    inside the zone. drags, runs_under, rides_up : the faults. speed_low, speed_high : m/s that keep
+    it in the zone over the middle half of the cast, NaN where none does.
     """
 
     lift_off: Array
     contact_share: Array
     zone_share: Array
     drags: Flags
+    runs_under: Flags
     rides_up: Flags
     speed_low: Array
     speed_high: Array
+
+    def on_reel(self, current: Array) -> Retrieve:
+        """The same with the speeds of the reel, where a ``current`` (m/s) adds to them."""
+        high = self.speed_high - current
+        low = np.maximum(self.speed_low - current, 0.0)
+        return replace(self, speed_low=np.where(high > 0.0, low, np.nan),
+                       speed_high=np.where(high > 0.0, high, np.nan))
 
 
 def distance_at(water: Water, speed: Array, below: Array, contact: Array | float = 0.0) -> Array:
@@ -98,6 +106,26 @@ def rides_up(water: Water, speed: Array, cast: Array, zone_to: float) -> Flags:
     return np.asarray((distance_at(water, speed, edge) > 0.25 * cast) & (water.depth > zone_to))
 
 
+def runs_under(water: Water, speed: Array, cast: Array, zone_from: float) -> Flags:
+    """Whether it is still under a zone off the bottom with three quarters of the cast to go.
+
+    At the zone's lower edge it would be level nearer in than that.
+    """
+    if zone_from == 0.0:
+        return np.zeros((1, 1), dtype=bool)
+    edge = np.maximum(water.depth - zone_from, 0.0)
+    return np.asarray(distance_at(water, speed, edge) < 0.75 * cast)
+
+
+def running_path(water: Water, speed: Array, shares: Array) -> Array:
+    """Distance (m) from the tip at which it runs level at each depth.
+
+    shares : (P,) of the depth, below the surface. Returns (P, H, T), growing with the depth.
+    """
+    below = shares.reshape(-1, 1, 1) * water.depth
+    return distance_at(water, speed, below)
+
+
 def _edge_speed(fault: Callable[[Array], Flags], shape: tuple[int, ...], slower: bool) -> Array:
     """The speed at which a fault, monotone in speed, sets in (or ends where ``slower``)."""
     low, high = np.full(shape, SPEED_MIN), np.full(shape, SPEED_MAX)
@@ -126,7 +154,8 @@ def retrieve(
     lower = np.where(zone_from > 0.0, lower, np.inf)
     share = (np.minimum(lower, cast) - np.minimum(upper, cast)) / cast
     shape = np.broadcast_shapes(lift_off.shape, np.shape(cast))
-    slowest = _edge_speed(lambda v: drags(water, v, cast), shape, slower=True)
+    slowest = _edge_speed(
+        lambda v: drags(water, v, cast) | runs_under(water, v, cast, zone_from), shape, slower=True)
     fastest = _edge_speed(lambda v: rides_up(water, v, cast, zone_to), shape, slower=False)
     slowest = np.maximum(slowest, tail_speed)
     good = sinks & (slowest < fastest)
@@ -135,6 +164,7 @@ def retrieve(
         contact_share=np.where(sinks, contact_share(water, speed, 0.5 * cast), np.nan),
         zone_share=np.where(sinks, share, np.nan),
         drags=sinks & drags(water, speed, cast),
+        runs_under=sinks & runs_under(water, speed, cast, zone_from),
         rides_up=~sinks | rides_up(water, speed, cast, zone_to),
         speed_low=np.where(good, slowest, np.nan),
         speed_high=np.where(good, fastest, np.nan),

@@ -97,6 +97,39 @@ class Head:
             )
 
 
+    @property
+    def kind(self) -> tuple[object, ...]:
+        """All of it but its mass: heads of one kind are one head in several weights."""
+        return (self.density, self.shape, self.hook_mass, self.hook_gape, self.hook_wire,
+                self.hook_x, self.weight_x, self.extra_drag)
+
+
+@dataclass(frozen=True)
+class Part:
+    """A nail or belly weight, a stinger or a blade, added to a rig on whatever head.
+
+    mass : kg. density : kg/m³. x : m from the nose, negative ahead of it. z : m below the axis.
+    drag_area : CdA that it adds along the axis, m².
+    """
+
+    mass: float
+    density: float
+    x: float
+    z: float = 0.0
+    drag_area: float = 0.0
+
+    def __post_init__(self) -> None:
+        g, scale = "g", "enter what the scale says"
+        require("added.mass_g", self.mass * 1e3, g, scale, above=0.0, high=200.0)
+        gcc = "enter g/cm³: lead is 11.34, steel 7.85"
+        require("added.density_g_cm3", self.density / 1e3, "g/cm³", gcc, low=0.3, high=20.0)
+        mm = "measure it from the nose of the plastic"
+        require("added.x_mm", self.x * 1e3, "mm", mm, low=-100.0, high=500.0)
+        require("added.z_mm", self.z * 1e3, "mm", "measure it from the axis", low=-100.0,
+                high=200.0)
+        require("added.drag_area_cm2", self.drag_area * 1e4, "cm²", "0 if none", low=0.0, high=50.0)
+
+
 @dataclass(frozen=True)
 class Body:
     """One plastic on many heads: every field broadcasts to (H, ...) over heads first.
@@ -125,11 +158,12 @@ class Body:
     inside: Flags
     dome: Flags
     foot: Flags
+    parts: tuple[Part, ...] = ()
 
     @property
     def package(self) -> Array:
-        """Mass of head, hook and plastic together, kg."""
-        return self.m_head + self.m_hook + self.m_plastic
+        """Mass of head, hook, plastic and what is added, together, kg."""
+        return self.m_head + self.m_hook + self.m_plastic + sum(p.mass for p in self.parts)
 
     @property
     def v_head(self) -> Array:
@@ -173,8 +207,15 @@ class Body:
 
     def wet_weight(self, rho: ArrayLike) -> Array:
         """W = g sum(m_i (1 - rho/rho_i)), N; negative where the rig floats."""
-        head, hook, plastic = self.part_weights(rho)
-        return np.asarray(head + hook + plastic)
+        return sum((w for w, _, _ in self.placed(rho)), start=np.asarray(0.0))
+
+    def placed(self, rho: ArrayLike) -> list[tuple[Array, Array | float, Array | float]]:
+        """Wet weight (N), x and z (m) of every part: head, hook, plastic, then those added."""
+        head, hook, soft = self.part_weights(rho)
+        rho = np.asarray(rho, dtype=float)
+        added = [(np.asarray(G * p.mass * (1.0 - rho / p.density)), p.x, p.z) for p in self.parts]
+        return [(head, self.x_head, self.z_head), (hook, self.x_hook, 0.0),
+                (soft, self.x_plastic, 0.0), *added]
 
 
 def ball_diameter(mass: ArrayLike, density: ArrayLike) -> Array:
@@ -186,7 +227,10 @@ def _column(values: list[float], ndim: int) -> Array:
     return np.asarray(values, dtype=float).reshape((-1,) + (1,) * (ndim - 1))
 
 
-def assemble(plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = None) -> Body:
+def assemble(
+    plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = None,
+    parts: Sequence[Part] = (),
+) -> Body:
     """Put one plastic on every head.
 
     Parameters
@@ -194,6 +238,7 @@ def assemble(plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = N
     plastic, heads : what is rigged; H = len(heads).
     mass : optional (H, ...) head masses (kg) that replace those of ``heads``, to ask
         "and if this head were heavier?" with everything else unchanged.
+    parts : what is added to every one of them: nail, belly weight, stinger, blade.
 
     Returns
     -------
@@ -252,8 +297,10 @@ def assemble(plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = N
             ],
             ndim,
         )
-        + np.where(below, 0.3 * ball**2, 0.0),
+        + np.where(below, 0.3 * ball**2, 0.0)
+        + sum(p.drag_area for p in parts),
         inside=inside,
         dome=_column([float(h.shape == "mushroom") for h in heads], ndim) > 0,
         foot=_column([float(s.foot) for s in rows], ndim) > 0,
+        parts=tuple(parts),
     )

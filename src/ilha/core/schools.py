@@ -18,20 +18,37 @@ VERDICTS = ("right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit")
 
 @dataclass(frozen=True)
 class School:
-    """What a school asks of a head: scope limit, whether a slow fall counts, patience (s)."""
+    """What a school asks of a head.
+
+    ``because`` says of its pick why it was picked. scope_limit : None where it goes by the drift
+    of a fed line instead, which is then pulled with ``feed`` N. patience : s, or s per metre of
+    depth where ``in_proportion``. casts : whether the rod must throw the rig.
+    """
 
     key: str
     name: str
     says: str
-    scope_limit: float
+    because: str
+    scope_limit: float | None
     hangs_count: bool
     patience: float = 60.0
+    in_proportion: bool = False
+    feed: float | None = None
+    casts: bool = True
 
+    def patience_for(self, depth: Array) -> Array:
+        """Longest count (s) the angler waits for, at a depth (m)."""
+        return np.asarray(self.patience * (depth if self.in_proportion else 1.0))
+
+
+DRIFT_SHARE = 0.3
+"""A fed fall may drift this share of the depth it falls through (judgement)."""
 
 LIGHTEST = School(
     "lightest-practical",
     "lightest practical",
     "the least weight that still casts, gets there and makes the tail work",
+    "the lightest that gets there: longest in their zone, fewest snags",
     scope_limit=3.0,
     hangs_count=True,
 )
@@ -39,6 +56,7 @@ CONTACT = School(
     "bottom-contact",
     "bottom contact",
     "the least weight that lets you feel the bottom on each hop",
+    "the lightest on a line tight enough to feel each touch",
     scope_limit=1.5,
     hangs_count=False,
 )
@@ -46,12 +64,32 @@ TABLE = School(
     "depth-table",
     "depth table",
     "weight by depth, one step up where the current runs: quick and coarse",
+    "the head nearest the table's weight for this depth and current; no water was computed",
     scope_limit=2.0,
     hangs_count=True,
 )
-SCHOOLS = {school.key: school for school in (LIGHTEST, CONTACT, TABLE)}
-ALL_KEYS = ("lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work")
-"""Every school of the open format; those not in ``SCHOOLS`` are not computed yet."""
+FED = School(
+    "fed-fall",
+    "fed fall",
+    "a light head on line fed by hand, the bite taken on the drop: for suspended fish",
+    "the lightest that sinks on hand-fed line without drifting past them",
+    scope_limit=None,
+    hangs_count=True,
+    patience=90.0,
+    feed=0.02,
+    casts=False,
+)
+DOWN = School(
+    "down-then-work",
+    "down fast, then work",
+    "straight down past the small fish, then worked from below",
+    "the lightest that is down within the count on a near-straight line",
+    scope_limit=1.2,
+    hangs_count=False,
+    patience=1.5,
+    in_proportion=True,
+)
+SCHOOLS = {school.key: school for school in (LIGHTEST, CONTACT, TABLE, FED, DOWN)}
 
 _TABLE_OZ = (1 / 8, 1 / 4, 3 / 8, 1 / 2)
 TABLE_CURRENT = 0.4

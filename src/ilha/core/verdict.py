@@ -18,53 +18,58 @@ TOUCH_RATIO = 1.5
 
 @dataclass(frozen=True)
 class Limit:
-    """One limit over (H, T): its figure against its bound, passed at the middle and high estimate.
+    """One limit over (H, T): its figure against its bound, and whether it is passed.
 
-    ``passed_high`` differs from ``passed`` only where the figure follows the current or the
-    retrieve's speed. A figure without a number is NaN.
+    passed : (3, H, T), at the low, middle and high estimate of the current (or of the retrieve's
+    speed), or (H, T) where they are alike. A figure without a number is NaN.
     """
 
     code: str
     kind: str
     unit: str
     figure: Array
-    bound: Array
+    bound: Array | float
     passed: Flags
-    passed_high: Flags
-
-
-def limit(
-    code: str, kind: str, unit: str, figure: Array, bound: Array | float, passed: Flags,
-    passed_high: Flags | None = None,
-) -> Limit:
-    """A limit with the high estimate equal to the middle one unless given."""
-    return Limit(code, kind, unit, figure, np.asarray(bound, dtype=float), passed,
-                 passed if passed_high is None else passed_high)
 
 
 def lightest_passing(mass: Array, passed: Flags, value: Array) -> Array:
-    """``value`` of the lightest head that passed, per time; NaN where none did. (H, T) -> (T,)."""
+    """``value`` (H, T) of the lightest head that passed, per time; NaN where none did.
+
+    passed : (..., H, T). Returns (..., T).
+    """
     order = np.argsort(mass, kind="stable")
-    first = order[np.argmax(passed[order], axis=0)]
-    chosen = np.take_along_axis(value, first[None, :], axis=0)[0]
-    return np.where(passed.any(axis=0), chosen, np.nan)
+    first = order[np.argmax(passed[..., order, :], axis=-2)]
+    chosen = value[first, np.arange(value.shape[1])]
+    return np.where(passed.any(axis=-2), chosen, np.nan)
 
 
 def hangs(mass: Array, passed: Flags, zone: Array) -> Limit:
-    """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest."""
-    bound = HANG_SHARE * lightest_passing(mass, passed, zone)
-    bound = np.broadcast_to(bound, zone.shape)
+    """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest.
+
+    passed : (3, H, T), every other limit at each estimate. zone : (H, T) s.
+    """
+    bound = HANG_SHARE * lightest_passing(mass, passed, zone)[:, None, :]
     # Where the zone is no water (or nothing passes) there is nothing to plunge through.
-    return limit("hangs", UPPER, "s", zone, bound, ~(zone < bound))
+    return Limit("hangs", UPPER, "s", zone, np.broadcast_to(bound[1], zone.shape), ~(zone < bound))
 
 
 @dataclass(frozen=True)
 class Judgement:
-    """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``."""
+    """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``.
+
+    at_estimates : (3, H, T) the verdict at each estimate taken by itself; where they differ from
+    the middle one the verdict is not sure.
+    """
 
     limits: tuple[Limit, ...]
     verdict: Indices
     decided: Indices
+    at_estimates: Indices
+
+    @property
+    def eased(self) -> Flags:
+        """Too light as it stands, yet not at the low estimate: a fifth less current would do."""
+        return np.asarray((self.verdict == TOO_LIGHT) & (self.at_estimates[0] != TOO_LIGHT))
 
 
 def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
@@ -74,27 +79,25 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     if one fails only at the high estimate; too heavy if it plunges or drags; else right, decided
     by the first limit (does it get there, or swim).
     """
-    verdict = np.full(shape, RIGHT, dtype=np.intp)
-    decided = np.zeros(shape, dtype=np.intp)
-    undecided = np.ones(shape, dtype=bool)
+    first = {kind: _first_failing(limits, kind, shape) for kind in (OUTFIT, LOWER, UPPER)}
+    fails = {kind: index >= 0 for kind, index in first.items()}
+    alone = np.select([fails[OUTFIT], fails[LOWER], fails[UPPER]], [UNSAFE, TOO_LIGHT, TOO_HEAVY],
+                      RIGHT)
+    middle, high = 1, 2
+    doubt = ~fails[OUTFIT][middle] & ~fails[LOWER][middle] & fails[LOWER][high]
+    verdict = np.where(doubt, MARGINAL, alone[middle])
+    decided = np.select(
+        [verdict == UNSAFE, verdict == TOO_LIGHT, doubt, verdict == TOO_HEAVY],
+        [first[OUTFIT][middle], first[LOWER][middle], first[LOWER][high], first[UPPER][middle]], 0)
+    return Judgement(tuple(limits), verdict, decided, alone)
 
-    def settle(index: int, failed: Flags, code: int) -> None:
-        nonlocal undecided
-        now = undecided & np.broadcast_to(failed, shape)
-        verdict[now], decided[now] = code, index
-        undecided = undecided & ~now
 
-    for kind, code in ((OUTFIT, UNSAFE), (LOWER, TOO_LIGHT)):
-        for i, item in enumerate(limits):
-            if item.kind == kind:
-                settle(i, ~item.passed, code)
-    for i, item in enumerate(limits):
-        if item.kind == LOWER:
-            settle(i, ~item.passed_high, MARGINAL)
-    for i, item in enumerate(limits):
-        if item.kind == UPPER:
-            settle(i, ~item.passed, TOO_HEAVY)
-    return Judgement(tuple(limits), verdict, decided)
+def _first_failing(limits: list[Limit], kind: str, shape: tuple[int, int]) -> Indices:
+    """Index of the first limit of a kind that fails, -1 for none; (3, H, T)."""
+    out = np.full((3, *shape), -1)
+    for i in reversed([i for i, item in enumerate(limits) if item.kind == kind]):
+        out = np.where(limits[i].passed, out, i)
+    return out
 
 
 def windows(

@@ -13,14 +13,18 @@ class FieldError(ValueError):
         super().__init__(message)
 
 
+_BRANCHES = ("float", "list[float]", "body", "tandem", "sliding-sinker", "three-way",
+             "ReferenceCast", "list[ReferenceCast]")
+"""Names of a union's branches in a location: no part of the path."""
+
+
 def dotted(location: tuple[int | str, ...]) -> str:
     """A field's path as the open format writes it, ``heads[0].mass_g``."""
     out = ""
     for part in location:
         if isinstance(part, int):
             out += f"[{part}]"
-        elif part not in ("float", "list[float]", "body") and not part.startswith("constrained"):
-            # The other parts name a branch of a union, which is no part of the path.
+        elif part not in _BRANCHES and not part.startswith("constrained"):
             out += f".{part}" if out else part
     return out or "file"
 

@@ -23,13 +23,22 @@ class WaterOut(_Out):
 
 
 class HoldOut(_Out):
-    """Null where the line never holds."""
+    """Null where the line never holds; scope_low, scope_high at 0.8 and 1.2 of the current."""
 
     scope: Maybes
+    scope_low: Maybes
+    scope_high: Maybes
     line_out_m: Maybes
     span_m: Maybes
     tension_n: Maybes
     tip_angle_deg: Maybes
+
+
+class RidesOut(_Out):
+    """m above the bottom, held: the lure, and the lower end of the main line."""
+
+    lure: Maybes
+    line_end: Maybes
 
 
 class WindowOut(_Out):
@@ -42,12 +51,22 @@ class SwingOut(_Out):
     come_in_m: Maybes
 
 
+class FedThenHeldOut(_Out):
+    """Fed to the zone's top, held from there."""
+
+    count_s: Maybes
+    hold_at_s: Maybes
+    come_in_m: Maybes
+
+
 class RetrieveOut(_Out):
     lift_off_m: Maybes
     contact_share: Maybes
     zone_share: Maybes
     speed_low_m_s: Maybes
     speed_high_m_s: Maybes
+    turns_low_s: Maybes
+    turns_high_s: Maybes
 
 
 class HeadOut(_Out):
@@ -61,16 +80,22 @@ class HeadOut(_Out):
     count_s: Maybes
     zone_s: Maybes
     lead_m: Maybes
+    stop_count_s: Maybes
+    outcome: list[Literal["floats", "neutral", "sinks"]]
     hold: HoldOut
+    rides_m: RidesOut
     window_m_s: WindowOut
     minimum_mass_g: Maybes
     swing: SwingOut
+    fed_then_held: FedThenHeldOut
     retrieve: RetrieveOut
     rest: list[Literal["lies", "stands", "leans"]]
     rest_angle_deg: Numbers
     cast_m: Numbers
     package_g: float
     verdict: list[Verdict]
+    verdict_low: list[Verdict]
+    verdict_high: list[Verdict]
     reasons: list[list[str]]
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from ilha.core import rig
-from ilha.core.cast import Rod
+from ilha.core.cast import Rod, SeenCast
 from ilha.core.errors import Array
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
@@ -37,8 +37,8 @@ def core_head(row: Head) -> rig.Head:
 def core_rod(row: RodRow) -> Rod:
     return Rod(
         si(row["lure_min_g"], 1), si(row["lure_max_g"], 1), si(row["effective_mass_g"], 1),
-        si(row["cast_mass_g"], 1), row["cast_distance_m"], si(row["cast_line_mm"], 1),
-        row["cast_drag_cm2"] * 1e-4,
+        (SeenCast(si(row["cast_mass_g"], 1), row["cast_distance_m"], si(row["cast_line_mm"], 1),
+                  row["cast_drag_cm2"] * 1e-4),),
     )
 
 

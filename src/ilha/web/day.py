@@ -15,14 +15,13 @@ import orjson
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.board import Board
-from ilha.core.cast import is_guess
 from ilha.core.conditions import Conditions
-from ilha.core.day import Day, Typed, day, tideway
-from ilha.core.errors import Array, DomainError, Flags
+from ilha.core.day import Tideway, Typed, day, tideway
+from ilha.core.errors import Array, DomainError
 from ilha.core.fit import FITS, fit_hooks
-from ilha.core.flow import speed_at
-from ilha.core.tables import SHAPES, STANCES
+from ilha.core.rig import Part, Plastic
+from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
+from ilha.core.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
@@ -31,8 +30,9 @@ from ilha.store import heads, lines, marks, plastics, rods, tides
 from ilha.web import convert
 from ilha.web.answers import json_answer
 from ilha.web.database import connection
+from ilha.web.day_answer import board_part
+from ilha.web.day_payloads import DayQuestion
 from ilha.web.errors import NotFound
-from ilha.web.payloads import DayQuestion
 
 bp = Blueprint("day", __name__, url_prefix="/api")
 
@@ -113,41 +113,85 @@ def _fits(plastic: plastics.Plastic, row: heads.Head) -> str:
     return fit.verdict[0]
 
 
-@bp.get("/day")
-def get_day() -> Response:
-    asked = DayQuestion.model_validate(request.args.to_dict())
-    mark = found(marks.get, asked.mark_id, "mark_id", "mark")
-    plastic = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
-    line = found(lines.get, asked.line_id, "line_id", "line")
-    rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
-    now_s = float(current_app.config.get("NOW") or time.time())
-    span = span_of(asked.date, mark["time_zone"], now_s)
-    tide, rates, events = _tide(mark, span)
-    stance = asked.stance or mark["stance"]
-    kind = STANCES[stance]
-    tip = kind.tip_height_m if asked.tip_height_m is None else asked.tip_height_m
-    cast = mark["cast_m"] if asked.cast_m is None else asked.cast_m
+def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: Stance,
+                way: Tideway) -> Conditions:
+    """What was asked, with the mark's or the stance's own where it was not."""
+    tip = stance.tip_height_m if asked.tip_height_m is None else asked.tip_height_m
+    weed = asked.cover_height_m
+    return Conditions(
+        depth=way.depth, surface_speed=way.stream, line_diameter=si(line["diameter_mm"], 1),
+        temperature_c=asked.temperature_c, salinity=asked.practical_salinity, wind=asked.wind_m_s,
+        wind_angle_deg=asked.wind_to_cast_deg, tip_height=tip, profile=asked.profile,
+        canopy=mark["cover_height_m"] if weed is None else weed,
+        drift_speed=WIND_DRIFT * asked.wind_m_s if stance.drifts else 0.0,
+        drift_follows=stance.drifts, feed_tension=asked.feed_tension_n, fall=asked.fall,
+        zone_from=asked.zone_from_m, zone_to=asked.zone_to_m,
+        cast=mark["cast_m"] if asked.cast_m is None else asked.cast_m,
+        cast_angle_deg=asked.cast_to_current_deg, lowered=asked.lowered,
+        retrieve_speed=asked.retrieve_speed_m_s, steady=asked.steady,
+    )
+
+
+def _rigging(asked: DayQuestion) -> Rigging:
+    if asked.rigging == "tandem":
+        if asked.front_head_id is None:
+            raise FieldError("front_head_id",
+                             "`front_head_id` is needed with two heads: choose one")
+        front = found(heads.get, asked.front_head_id, "front_head_id", "head")
+        return TwoHeads(convert.core_head(front), asked.leader_m or 0.6, si(asked.leader_mm, 1))
+    if asked.rigging in ("sliding-sinker", "three-way"):
+        three_way = asked.rigging == "three-way"
+        return OnSinker(
+            si(asked.sinker_g, 1), asked.dropper_m if three_way else 0.0,
+            asked.leader_m or (1.5 if three_way else 0.6), si(asked.leader_mm, 1),
+            asked.lift_m if three_way else 0.0)
+    return None
+
+
+NAIL_AT = {"nose": 0.12, "tail": 0.72}
+"""Where a nail weight sits, share of the plastic's length (common practice, no source)."""
+
+
+def _nail(asked: DayQuestion, plastic: Plastic) -> list[Part]:
+    if asked.nail_g == 0.0:
+        return []
+    return [Part(si(asked.nail_g, 1), HEAD_MATERIALS["lead"], NAIL_AT[asked.nail_at] *
+                 plastic.length)]
+
+
+def _typed(asked: DayQuestion) -> Typed:
     if asked.typed_depth_m is not None and not asked.typed_depth_m > 0.0:
         raise DomainError("mark.depth_m", "must be above 0 m", asked.typed_depth_m, "m",
                           "enter the depth at the mark")
     if asked.typed_speed_m_s is not None and not asked.typed_speed_m_s >= 0.0:
         raise DomainError("flow.surface_speed_m_s", "must be at least 0 m/s",
                           asked.typed_speed_m_s, "m/s", "enter the current at the surface")
-    way = tideway(span.times, mark["charted_depth_m"], tide, rates,
-                  Typed(asked.typed_depth_m, asked.typed_depth_step, asked.typed_speed_m_s,
-                        asked.typed_speed_step))
-    cond = Conditions(
-        depth=way.depth, surface_speed=way.stream, line_diameter=si(line["diameter_mm"], 1),
-        temperature_c=asked.temperature_c, salinity=asked.practical_salinity, wind=asked.wind_m_s,
-        tip_height=tip, drift_speed=WIND_DRIFT * asked.wind_m_s if kind.drifts else 0.0,
-        drift_follows=kind.drifts, feed_tension=asked.feed_tension_n, zone_from=asked.zone_from_m,
-        zone_to=asked.zone_to_m, cast=cast,
-    )
+    return Typed(asked.typed_depth_m, asked.typed_depth_step, asked.typed_speed_m_s,
+                 asked.typed_speed_step)
+
+
+@bp.get("/day")
+def get_day() -> Response:
+    asked = DayQuestion.model_validate(request.args.to_dict())
+    mark = found(marks.get, asked.mark_id, "mark_id", "mark")
+    row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
+    line = found(lines.get, asked.line_id, "line_id", "line")
+    rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
+    now_s = float(current_app.config.get("NOW") or time.time())
+    span = span_of(asked.date, mark["time_zone"], now_s)
+    tide, rates, events = _tide(mark, span)
+    stance = asked.stance or mark["stance"]
+    way = tideway(span.times, mark["charted_depth_m"], tide, rates, _typed(asked))
+    cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
-    fits = {row["id"]: _fits(plastic, row) for row in box}
-    shown = [row for row in box if asked.every_head or fits[row["id"]] == FITS]
-    result = day(way, cond, convert.core_plastic(plastic), [convert.core_head(r) for r in shown],
-                 None if rod is None else convert.core_rod(rod), asked.school)
+    fits = {head["id"]: _fits(row, head) for head in box}
+    shown = [head for head in box if asked.every_head or fits[head["id"]] == FITS]
+    plastic = convert.core_plastic(row)
+    result = day(
+        way, cond, plastic, [convert.core_head(head) for head in shown],
+        None if rod is None else convert.core_rod(rod), asked.school, rigging=_rigging(asked),
+        parts=_nail(asked, plastic),
+        lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())])
     now_step = (now_s - span.start_s) / STEP_S
     body: dict[str, Any] = {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
@@ -156,92 +200,26 @@ def get_day() -> Response:
         "now_step": round(now_step, 3) if 0.0 <= now_step < STEPS - 1 else None,
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
-        "speed_from": way.speed_from, "stance": stance, "tip_height_m": tip,
-        "drifting": kind.drifts, "cast_m": cast, "wet": way.wet.tolist(),
+        "speed_from": way.speed_from, "stance": stance, "tip_height_m": float(cond.tip_height),
+        "drifting": cond.drift_follows, "cast_m": cond.cast, "fall": cond.fall,
+        "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
+        "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [
             {"step": round((e["time_utc_s"] - span.start_s) / STEP_S, 3),
              "clock": span.clock(e["time_utc_s"]), "kind": e["kind"], "height_m": e["height_m"]}
             for e in events
         ],
-        "profile": [
-            {"height_share": z, "speed_share": round(float(speed_at(1.0, z, 1.0, cond.profile)), 3)}
-            for z in PROFILE_HEIGHTS
-        ],
+        "profile": _profile(cond, way),
         "left_out": len(box) - len(shown),
-        **_board_part(result, shown, fits, rod is not None),
+        **board_part(result, shown, fits, rod is not None),
     }
     return json_answer(orjson.dumps(body))
 
 
-def _board_part(result: Day, shown: list[heads.Head], fits: dict[int, str],
-                has_rod: bool) -> dict[str, Any]:
-    """The heads' part of the answer, spread from the wet steps over the day."""
-    from ilha.core.schools import SCHOOLS, VERDICTS
-
-    b, traces, wet = result.board, result.traces, result.wet
-    if b is None or traces is None:
-        return {"verdicts": list(VERDICTS), "limits": [], "line_share": [], "heads": [],
-                "picks": {key: [None] * STEPS for key in SCHOOLS}}
-
-    def spread(values: list[Any]) -> list[Any]:
-        out: list[Any] = [None] * STEPS
-        for at, value in zip(wet.tolist(), values, strict=True):
-            out[at] = value
-        return out
-
-    ids = np.array([row["id"] for row in shown])
-    columns = _columns(b)
-    arrays = {name: nullable(np.broadcast_to(v, b.shape), digits)
-              for name, (v, digits) in columns.items()}
-    whole = {
-        "line_cm": np.moveaxis(np.nan_to_num(traces.line) * 100.0, 0, -1),
-        "fall_height_pm": np.moveaxis(np.nan_to_num(traces.fall_height) * 1000.0, 0, -1),
-        "fall_drift_cm": np.moveaxis(np.nan_to_num(traces.fall_drift) * 100.0, 0, -1),
-    }
-    shapes = {name: np.round(v).astype(int).tolist() for name, v in whole.items()}
-    guess = np.broadcast_to(is_guess_array(b, has_rod), (len(shown), 1))
-    rows = []
-    for i, row in enumerate(shown):
-        rows.append({
-            "id": row["id"], "fit": fits[row["id"]],
-            "wet_weight_n": convert.one(b.glide.wet_weight[i], 5),
-            "fall_speed_m_s": convert.one(b.glide.vertical[i], 4),
-            "fall_pitch_deg": convert.one(np.degrees(b.glide.pitch[i]), 1),
-            "package_g": convert.one(b.body.package[i] * 1e3, 2),
-            "cast_m": convert.one(b.cast[i], 1), "cast_is_guess": bool(guess[i, 0]),
-            "verdict": spread(b.judgement.verdict[i].tolist()),
-            "decided": spread(b.judgement.decided[i].tolist()),
-            **{name: spread(values[i]) for name, values in arrays.items()},
-            **{name: spread(values[i]) for name, values in shapes.items()},
-        })
-    return {
-        "verdicts": list(VERDICTS), "line_share": nullable(traces.line_share, 5),
-        "limits": [{"code": item.code, "unit": item.unit} for item in b.judgement.limits],
-        "heads": rows,
-        "picks": {key: spread([int(ids[p]) if p >= 0 else None for p in b.picks[key]])
-                  for key in SCHOOLS},
-    }
-
-
-def is_guess_array(b: Board, has_rod: bool) -> Flags:
-    """Casts are a guess without a rod, or far from the rod's reference cast."""
-    if not has_rod or b.rod is None:
-        return np.ones((1, 1), dtype=bool)
-    return is_guess(b.rod, b.body)
-
-
-def _columns(b: Board) -> dict[str, tuple[Array, int]]:
-    figure = np.zeros(b.shape)
-    bound = np.zeros(b.shape)
-    for i, item in enumerate(b.judgement.limits):
-        here = b.judgement.decided == i
-        figure = np.where(here, np.broadcast_to(item.figure, b.shape), figure)
-        bound = np.where(here, np.broadcast_to(item.bound, b.shape), bound)
-    return {
-        "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.fall.count, 2),
-        "middle_s": (b.fall.middle, 2), "zone_s": (b.fall.zone, 2), "lead_m": (b.fall.drift, 2),
-        "scope": (b.holds.scope[1], 3), "line_out_m": (b.holds.line_out[1], 2),
-        "span_m": (b.holds.span[1], 2), "fed_line_m": (b.fall.line, 2),
-        "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
-        "minimum_mass_g": (b.least_mass * 1e3, 2),
-    }
+def _profile(cond: Conditions, way: Tideway) -> list[dict[str, float]]:
+    """The current's shares at some heights, over the day's mean depth."""
+    depth = float(np.mean(way.depth[way.wet])) if np.any(way.wet) else 1.0
+    return [
+        {"height_share": z, "speed_share": round(float(cond.flow.share(z * depth, depth)), 3)}
+        for z in PROFILE_HEIGHTS
+    ]

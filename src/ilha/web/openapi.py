@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
+from ilha.web import day_payloads as d
 from ilha.web import payloads as p
 
 
@@ -31,8 +32,8 @@ ROUTES = (
     Route("get", "/api/reference", "Schools and stances", p.Reference),
     Route("get", "/api/settings", "What was chosen last", p.Settings),
     Route("put", "/api/settings", "Save what is chosen", p.Settings, body=p.Settings),
-    Route("get", "/api/day", "Every head through one day at one mark", p.DayBoard,
-          query=p.DayQuestion),
+    Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
+          query=d.DayQuestion),
     Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
 )
 

@@ -10,8 +10,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 HeadUnit = Literal["oz", "g"]
-School = Literal["lightest-practical", "bottom-contact", "depth-table"]
-Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
+School = Literal[
+    "lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work"
+]
 StanceKey = Literal["wading", "bank", "dock", "kayak", "anchored", "drifting"]
 
 
@@ -131,7 +132,8 @@ class SchoolNote(Payload):
     key: School
     name: str
     says: str
-    scope_limit: float
+    because: str
+    scope_limit: float | None
     hangs_count: bool
 
 
@@ -161,115 +163,6 @@ class Settings(Payload):
     plastic_id: Id | None
     line_id: Id | None
     rod_id: Id | None
-
-
-class DayQuestion(Payload):
-    """The facts of the sentence; what is left out takes the mark's or the model's default."""
-
-    mark_id: Id
-    plastic_id: Id
-    line_id: Id
-    rod_id: Id | None = None
-    date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
-    school: School = "lightest-practical"
-    stance: StanceKey | None = None
-    tip_height_m: float | None = None
-    cast_m: float | None = None
-    feed_tension_n: float = 0.01
-    zone_from_m: float = 0.0
-    zone_to_m: float = 1.0
-    wind_m_s: float = 3.0
-    temperature_c: float = 18.0
-    practical_salinity: float = 35.0
-    typed_depth_m: float | None = None
-    typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
-    typed_speed_m_s: float | None = None
-    typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
-    every_head: bool = Field(False, description="also heads whose hook does not fit the plastic")
-
-
-class TideTurn(Payload):
-    step: float
-    clock: str
-    kind: Literal["high", "low"]
-    height_m: float
-
-
-class Limit(Payload):
-    code: str
-    unit: str
-
-
-class HeadDay(Payload):
-    """One head through the day. ``decided`` indexes ``DayBoard.limits``; its figure and bound."""
-
-    id: int
-    fit: str
-    wet_weight_n: float
-    fall_speed_m_s: float | None
-    fall_pitch_deg: float | None
-    package_g: float
-    cast_m: float
-    cast_is_guess: bool
-    verdict: list[int | None]
-    decided: list[int | None]
-    figure: list[float | None]
-    bound: list[float | None]
-    count_s: list[float | None]
-    middle_s: list[float | None]
-    zone_s: list[float | None]
-    lead_m: list[float | None]
-    scope: list[float | None]
-    line_out_m: list[float | None]
-    span_m: list[float | None] = Field(description="rod tip to rig along the current")
-    fed_line_m: list[float | None]
-    window_low_m_s: list[float | None]
-    window_high_m_s: list[float | None]
-    minimum_mass_g: list[float | None]
-    line_cm: list[list[int] | None] = Field(description="see DayBoard.line_share")
-    fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
-    fall_drift_cm: list[list[int] | None]
-
-
-class ProfilePoint(Payload):
-    """The current at a height, as shares of the depth and of the surface current."""
-
-    height_share: float
-    speed_share: float
-
-
-class DayBoard(Payload):
-    """The board of one mark through one day of 145 steps.
-
-    ``line_cm[t][p]`` is how far up-current of the rig the held line is at the height
-    z0 + (d - z0) line_share[p], z0 = min(0.05 m, d/2); ``fall_*`` are at equal shares of the count.
-    """
-
-    mark_id: Id
-    date: str
-    time_zone: str
-    school: School
-    verdicts: list[Verdict]
-    limits: list[Limit]
-    step_s: int
-    clock: list[str]
-    now_step: float | None
-    height_m: list[float]
-    depth_m: list[float]
-    stream_m_s: list[float]
-    depth_from: Literal["predicted", "charted", "typed"]
-    speed_from: Literal["predicted", "scaled", "constant"]
-    stance: StanceKey
-    tip_height_m: float
-    drifting: bool
-    cast_m: float
-    wet: list[bool]
-    turns: list[TideTurn]
-    line_share: list[float]
-    profile: list[ProfilePoint]
-    heads: list[HeadDay]
-    left_out: int
-    picks: dict[str, list[int | None]]
 
 
 class FitQuestion(Payload):

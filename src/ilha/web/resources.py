@@ -57,7 +57,7 @@ def reference() -> Response:
     return answer(Reference(
         schools=[SchoolNote.model_validate({
             "key": s.key, "name": s.name, "says": s.says, "scope_limit": s.scope_limit,
-            "hangs_count": s.hangs_count,
+            "hangs_count": s.hangs_count, "because": s.because,
         }) for s in SCHOOLS.values()],
         stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
     ))

@@ -1,0 +1,171 @@
+"""Payloads of the day: the question that the sentence asks, and the board that answers it.
+
+Every name carries its unit. Arrays run over the day's steps unless said.
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.core.conditions import FallKind
+from ilha.web.payloads import Id, Payload, School, StanceKey
+
+Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
+RiggingKey = Literal["one", "tandem", "sliding-sinker", "three-way"]
+
+
+class DayQuestion(Payload):
+    """The facts of the sentence; what is left out takes the mark's or the model's default."""
+
+    mark_id: Id
+    plastic_id: Id
+    line_id: Id
+    rod_id: Id | None = None
+    date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
+    school: School = "lightest-practical"
+    stance: StanceKey | None = None
+    tip_height_m: float | None = None
+    cast_m: float | None = None
+    feed_tension_n: float = 0.01
+    zone_from_m: float = 0.0
+    zone_to_m: float = 1.0
+    wind_m_s: float = 3.0
+    temperature_c: float = 18.0
+    practical_salinity: float = 35.0
+    typed_depth_m: float | None = None
+    typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
+    typed_speed_m_s: float | None = None
+    typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
+    fall: FallKind = "fed"
+    lowered: bool = Field(False, description="let down below the rod, not cast")
+    cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
+    wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
+    profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
+    steady: bool = Field(False, description="swum back, not lifted and dropped")
+    retrieve_speed_m_s: float = 0.6
+    rigging: RiggingKey = "one"
+    front_head_id: Id | None = None
+    sinker_g: float = 60.0
+    dropper_m: float = 0.3
+    lift_m: float = Field(1.5, description="a three-way rig's sinker wound up off the bottom")
+    leader_m: float | None = None
+    leader_mm: float = 0.37
+    nail_g: float = Field(0.0, ge=0.0)
+    nail_at: Literal["nose", "tail"] = "nose"
+    every_head: bool = Field(False, description="also heads whose hook does not fit the plastic")
+
+
+class TideTurn(Payload):
+    step: float
+    clock: str
+    kind: Literal["high", "low"]
+    height_m: float
+
+
+class Limit(Payload):
+    code: str
+    unit: str
+
+
+class HeadDay(Payload):
+    """One head through the day. ``decided`` indexes ``DayBoard.limits``; its figure and bound."""
+
+    id: int
+    fit: str
+    outcome: Literal["floats", "neutral", "sinks"]
+    wet_weight_n: float
+    fall_speed_m_s: float | None
+    fall_pitch_deg: float | None = Field(description="of the body, nose below the horizontal")
+    fall_path_deg: float | None = Field(description="of the way it falls, below the horizontal")
+    front_fall_m_s: float | None = Field(description="of the second head by itself")
+    package_g: float
+    cast_m: float
+    cast_is_guess: bool
+    verdict: list[int | None]
+    decided: list[int | None]
+    eased: list[bool | None] = Field(description="too light, but not in four fifths of the current")
+    figure: list[float | None]
+    bound: list[float | None]
+    count_s: list[float | None]
+    middle_s: list[float | None]
+    zone_s: list[float | None]
+    lead_m: list[float | None] = Field(description="below 0: it comes in that far")
+    hold_at_s: list[float | None] = Field(description="count at which the line is held")
+    stop_s: list[float | None] = Field(description="count at which to stop a line let down")
+    scope: list[float | None]
+    line_out_m: list[float | None]
+    span_m: list[float | None] = Field(description="rod tip to rig along the current")
+    span_low_m: list[float | None] = Field(description="at 0.8 of the current")
+    span_high_m: list[float | None] = Field(description="at 1.2 of the current")
+    foot_m: list[float | None] = Field(description="lower end of the main line, off the bottom")
+    rides_m: list[float | None] = Field(description="where the lure rides, off the bottom")
+    fed_line_m: list[float | None]
+    rest_deg: list[float | None] = Field(description="of the plastic off the bottom; 0: it lies")
+    window_low_m_s: list[float | None]
+    window_high_m_s: list[float | None]
+    minimum_mass_g: list[float | None]
+    lift_off_m: list[float | None]
+    zone_share: list[float | None]
+    speed_low_m_s: list[float | None]
+    speed_high_m_s: list[float | None]
+    try_head: list[int | None] = Field(description="id of the nearest weight that is right")
+    try_shape: list[int | None] = Field(description="id of another shape that is right")
+    try_line_mm: list[float | None]
+    wait_step: list[int | None]
+    line_cm: list[list[int] | None] = Field(description="see DayBoard.line_share")
+    fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
+    fall_shift_cm: list[list[int] | None]
+    line_low_cm: list[list[int] | None] = Field(description="every third point, 0.8 of the current")
+    line_high_cm: list[list[int] | None] = Field(description="every third point, 1.2 times it")
+    path_cm: list[list[int] | None] = Field(description="from the tip, see DayBoard.path_share")
+
+
+class ProfilePoint(Payload):
+    """The current at a height, as shares of the depth and of the surface current."""
+
+    height_share: float
+    speed_share: float
+
+
+class DayBoard(Payload):
+    """The board of one mark through one day of 145 steps.
+
+    ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height
+    z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady
+    retrieve runs path_share[p] of the depth down at path_cm[t][p] from the rod tip.
+    """
+
+    mark_id: Id
+    date: str
+    time_zone: str
+    school: School
+    verdicts: list[Verdict]
+    limits: list[Limit]
+    step_s: int
+    clock: list[str]
+    now_step: float | None
+    height_m: list[float]
+    depth_m: list[float]
+    stream_m_s: list[float]
+    depth_from: Literal["predicted", "charted", "typed"]
+    speed_from: Literal["predicted", "scaled", "constant"]
+    stance: StanceKey
+    tip_height_m: float
+    drifting: bool
+    cast_m: float
+    fall: FallKind
+    lowered: bool
+    steady: bool
+    rigging: RiggingKey
+    cover_height_m: float
+    wet: list[bool]
+    turns: list[TideTurn]
+    line_share: list[float]
+    path_share: list[float]
+    profile: list[ProfilePoint]
+    heads: list[HeadDay]
+    left_out: int
+    picks: dict[str, list[int | None]]
