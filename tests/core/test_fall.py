@@ -15,7 +15,7 @@ from ilha.core.cast import (
     package_drag_area,
 )
 from ilha.core.errors import DomainError
-from ilha.core.fall import Fall, fed_fall, fed_path, swing
+from ilha.core.fall import Fall, fed_fall, fed_path, stop_count, swing
 from ilha.core.flow import SEVENTH_ROOT, UNIFORM
 from ilha.core.rest import LEANS, LIES, STANDS, rest
 from ilha.core.retrieve import Water, drags, retrieve, rides_up
@@ -71,6 +71,55 @@ def test_the_swing_takes_longer_than_the_fed_fall_and_comes_in() -> None:
     assert 0.0 < -float(got.fall.shift) < 4.0
     outside = swing(falling(0.08, 0.9, 12.0), A(25.0), A(1.5), 0.0, 1.0)
     assert not bool(outside.fitted)
+
+
+def test_held_from_the_surface_and_from_just_below_it_are_one() -> None:
+    f = falling(0.08, 0.9, 4.0, pull=0.0)
+    starts = A([0.0, 1e-6, 0.5, 1.0, 2.0, 3.9])
+    falls = [swing(f, A(25.0), A(1.5), 0.0, 1.0, A(s)).fall for s in starts]
+    assert float(falls[1].count) == pytest.approx(float(falls[0].count), rel=1e-5)
+    assert float(falls[1].shift) == pytest.approx(float(falls[0].shift), rel=1e-5)
+    # The later it is held the sooner it is down, and the less it comes in.
+    counts = [float(x.count) for x in falls[2:]]
+    assert counts == sorted(counts, reverse=True)
+    assert -float(falls[-1].shift) < 0.2
+    assert float(falls[-1].count) == pytest.approx(float(f.seconds(A(4.0))), rel=0.05)
+
+
+def test_slack_then_held_spends_longer_in_the_zone() -> None:
+    # Common practice, no source: a little tension just before the bottom lets it hang.
+    f = falling(0.08, 0.9, 4.0, pull=0.0)
+    slack = fed_fall(f, 0.0, 1.0)
+    mixed = swing(f, A(25.0), A(1.5), 0.0, 1.0, A(3.0)).fall
+    assert float(mixed.zone) > 1.1 * float(slack.zone)
+    assert float(mixed.hold_at) == pytest.approx(float(slack.count - slack.zone))
+    assert float(mixed.count) == pytest.approx(float(mixed.hold_at + mixed.zone))
+
+
+def test_the_swings_path_starts_at_the_splash_and_ends_on_the_bottom() -> None:
+    f = falling(A([[0.08]]), A([[0.9]]), A([4.0]), pull=0.0)
+    for start in (0.0, 2.5):
+        swung = swing(f, A(25.0), A(1.5), 0.0, 1.0, A([start]))
+        height, come_in = swung.path(f, 9)
+        assert height[[0, -1], 0, 0].tolist() == pytest.approx([1.0, 0.0], abs=1e-9)
+        assert float(come_in[0, 0, 0]) == pytest.approx(0.0, abs=1e-12)
+        assert float(come_in[-1, 0, 0]) == pytest.approx(-float(swung.fall.shift[0, 0]))
+        assert np.all(np.diff(height[:, 0, 0]) < 0.0)
+
+
+def test_stopping_a_line_let_down_hangs_the_rig_in_the_zone() -> None:
+    # In slack water: the line out is the way down to the zone and the tip's height.
+    f = falling(0.08, 0.9, 12.0, 0.0)
+    hung = A(9.0 + 1.5)
+    assert float(stop_count(f, hung, A(1.5), A(3.0))) == pytest.approx(
+        float(f.seconds(A(9.0))), rel=2e-3)
+    # In a current more line is needed than depth, and part of it is drawn off while it drifts.
+    moving = falling(0.08, 0.9, 12.0, 0.2)
+    later = float(stop_count(moving, A(9.9 + 1.5), A(1.5), A(3.0)))
+    assert float(moving.seconds(A(8.0))) < later < float(moving.seconds(A(12.0)))
+    # More line than the bottom lets out: it never hangs there.
+    assert np.isnan(stop_count(f, A(40.0), A(1.5), A(3.0)))
+    assert np.isnan(stop_count(f, A(np.nan), A(1.5), A(3.0)))
 
 
 def test_a_floating_stick_stands_in_slack_and_leans_in_a_current() -> None:
