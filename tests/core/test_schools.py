@@ -10,7 +10,7 @@ import pytest
 from ilha.core.board import Board, board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
-from ilha.core.fall import drift_to
+from ilha.core.fall import fed_fall
 from ilha.core.schools import SCHOOLS, VERDICTS
 from tests.rigs import JERK_127, LADDER_OZ, PADDLE_76, ladder
 
@@ -51,9 +51,9 @@ def test_fed_fall_goes_by_the_drift_past_the_fish() -> None:
     assert first.figure[:, 0] == pytest.approx(drift)
     assert float(np.asarray(first.bound).ravel()[0]) == pytest.approx(0.3 * 12.0)
     # And it is the drift of a line fed by hand, 0.02 N, down to the zone's middle.
-    f = b.figures.falling
-    by_hand = drift_to(replace(f, pull=A(0.02), current=A(0.1)), A([12.0]))
-    assert by_hand[:, 0] == pytest.approx(drift)
+    by_hand = fed_fall(replace(b.figures.falling, pull=A(0.02)), 2.0, 4.0)
+    assert np.all(drift[3:] < by_hand.shift[3:, 0])
+    assert np.all(drift[3:] > 0.8 * by_hand.shift[3:, 0])  # 12 of 15 m, in the faster water
 
 
 def test_fed_fall_needs_a_light_current() -> None:

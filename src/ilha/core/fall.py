@@ -6,6 +6,7 @@ Section "Fed fall and swing" of docs/model.md.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -59,6 +60,49 @@ class Falling:
         """
         return _closed_form(self.big_k, self.skin, self.weight - self.pull, down)
 
+    @cached_property
+    def _unit_drift(self) -> Array:
+        """Drift (m per m/s of surface current) on a line that nothing pulls, from the surface to
+        each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
+        ones = (1,) * np.broadcast(self.weight, self.speed, self.depth, self.skin).ndim
+        tau = _TAU.reshape((-1, *ones))
+        height = _HEIGHT.reshape((-1, *ones))
+        slow = np.sqrt((self.big_k + self.skin * self.depth * (1.0 - height)) / np.where(
+            self.weight > 0.0, self.weight, np.nan))
+        # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
+        n = self.profile.exponent
+        flow = tau ** (7.0 * n) if self.profile.canopy == 0.0 else self.profile.share(
+            height * self.depth, self.depth)
+        rate = flow * 7.0 * self.depth * tau**6 * slow
+        step = _TAU[0] - _TAU[1]
+        # Simpson over pairs of intervals, with the parabola's own value at the middle node.
+        first = step / 12.0 * (5.0 * rate[:-2:2] + 8.0 * rate[1:-1:2] - rate[2::2])
+        whole = step / 3.0 * (rate[:-2:2] + 4.0 * rate[1:-1:2] + rate[2::2])
+        out = np.zeros_like(rate)
+        out[2::2] = np.cumsum(whole, axis=0)
+        out[1::2] = out[:-1:2] + first
+        return out
+
+    def _pulled(self, pull: Array | float) -> Array:
+        """What a pull (N) makes of the drift: the mean of the drifts with and without it.
+
+        Within 8 % of a lumped-mass chain up to a pull of a third of the weight. The pull slows
+        the fall alike at every depth, by sqrt(W/(W - T)).
+        """
+        left = self.weight - pull
+        slower = np.sqrt(self.weight / np.where(left > 0.0, left, np.nan))
+        return np.asarray(0.5 * (1.0 + slower))
+
+    def drift(self) -> Array:
+        """Drift (m) down to each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
+        return np.asarray(self._unit_drift * (self.current * self._pulled(self.pull)))
+
+    def drift_to(self, down: Array, pull: float) -> Array:
+        """Drift (m per m/s of surface current) to ``down`` m on a line pulled with ``pull`` N."""
+        height = np.clip(1.0 - np.asarray(down) / self.depth, 0.0, 1.0)
+        at = np.broadcast_to(height, self._unit_drift.shape[1:])[None]
+        return np.asarray(_at_heights(self._unit_drift, at)[0] * self._pulled(pull))
+
 
 def _closed_form(big_k: Array, k: Array, left: Array, down: Array) -> Array:
     root = np.sqrt(np.where(left > 0.0, left, np.nan))
@@ -81,37 +125,6 @@ class Fall:
     shift: Array
     line: Array
     hold_at: Array
-
-
-def _drift_at(f: Falling, pull: Array | float) -> Array:
-    """Drift (m) from the surface to each of the heights ``_HEIGHT`` * depth, first axis."""
-    ones = (1,) * np.broadcast(f.weight, f.speed, f.depth, f.skin, f.current).ndim
-    tau = _TAU.reshape((-1, *ones))
-    height = _HEIGHT.reshape((-1, *ones))
-    left = f.weight - pull
-    slow = f.big_k + f.skin * f.depth * (1.0 - height)
-    fall = np.sqrt(np.where(left > 0.0, left, np.nan) / slow)
-    # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
-    n = f.profile.exponent
-    flow = tau ** (7.0 * n) if f.profile.canopy == 0.0 else f.profile.share(
-        height * f.depth, f.depth)
-    rate = f.current * flow * 7.0 * f.depth * tau**6 / fall
-    step = _TAU[0] - _TAU[1]
-    # Simpson over pairs of intervals, with the parabola's own value at the middle node.
-    first = step / 12.0 * (5.0 * rate[:-2:2] + 8.0 * rate[1:-1:2] - rate[2::2])
-    whole = step / 3.0 * (rate[:-2:2] + 4.0 * rate[1:-1:2] + rate[2::2])
-    out = np.zeros_like(rate)
-    out[2::2] = np.cumsum(whole, axis=0)
-    out[1::2] = out[:-1:2] + first
-    return out
-
-
-def mean_drift(f: Falling) -> Array:
-    """Drift (m) down to each of the nodes' heights, (nodes, H, T).
-
-    Mean of the drifts with and without the feed's pull: within 8 % of a lumped-mass chain.
-    """
-    return np.asarray(0.5 * (_drift_at(f, f.pull) + _drift_at(f, 0.0)))
 
 
 def _at_heights(nodes: Array, height: Array) -> Array:
@@ -138,7 +151,7 @@ def fed_path(f: Falling, points: int) -> tuple[Array, Array]:
 
     Both (points, ...); for drawing (the drift between quadrature nodes is interpolated).
     """
-    drift = mean_drift(f)
+    drift = f.drift()
     share = _shares(points, drift.ndim - 1)
     down = _down_at(f.big_k, f.skin, f.depth, share)
     height = np.clip(1.0 - down / f.depth, 0.0, 1.0)
@@ -151,7 +164,7 @@ def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
     ``zone_from`` and ``zone_to`` are heights above the bottom (m); a zone that reaches above
     the surface ends there. NaN where the rig floats or the feed's pull holds it up.
     """
-    drift = mean_drift(f)[-1]
+    drift = f.drift()[-1]
     top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
     count = f.seconds(f.depth)
     return Fall(
@@ -159,14 +172,6 @@ def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
         middle=f.seconds(0.5 * (top + bottom)), shift=drift, line=line_needed(f.depth, drift),
         hold_at=np.full_like(count, np.nan),
     )
-
-
-def drift_to(f: Falling, down: Array) -> Array:
-    """Drift (m) of a fed fall from the surface to ``down`` m, (H, T)."""
-    height = np.clip(1.0 - np.asarray(down) / f.depth, 0.0, 1.0)
-    nodes = mean_drift(f)
-    at = np.broadcast_to(height, nodes.shape[1:])[None]
-    return np.asarray(_at_heights(nodes, at)[0])
 
 
 def line_needed(depth: ArrayLike, drift: ArrayLike) -> Array:
@@ -182,7 +187,7 @@ def stop_count(f: Falling, line_out: Array, tip_height: Array, zone_middle: Arra
     in this current (:func:`ilha.core.hold.hold` at that height; NaN where it cannot). Once the
     line is stopped the rig swings out and up to hang there. NaN where the bottom comes first.
     """
-    drift = mean_drift(f)
+    drift = f.drift()
     ones = (1,) * (drift.ndim - 1)
     down = f.depth * (1.0 - _HEIGHT.reshape((-1, *ones)))
     fed = line_needed(down, drift) + tip_height

@@ -11,7 +11,7 @@ from ilha.core import water as sea
 from ilha.core.cast import Rod, cast_distance, package_drag_area
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, Flags
-from ilha.core.fall import Fall, Falling, Swing, drift_to, fed_fall, swing
+from ilha.core.fall import Fall, Falling, Swing, fed_fall, swing
 from ilha.core.glide import Glide, free_fall
 from ilha.core.hold import Hold
 from ilha.core.invert import CURRENT_MAX, Held
@@ -166,10 +166,8 @@ class Figures:
         depth = np.asarray(cond.depth)
         edges = (np.maximum(depth - edge, 0.0) for edge in (cond.zone_from, cond.zone_to))
         middle = np.asarray(0.5 * sum(edges))
-        f = self.falling
-        by_hand = Falling(f.weight, f.speed, depth, f.diameter, f.rho, f.nu, np.asarray(FED.feed),
-                          np.asarray(1.0), f.profile)
-        return middle, drift_to(by_hand, np.maximum(middle, 1e-3))
+        assert FED.feed is not None
+        return middle, self.falling.drift_to(np.maximum(middle, 1e-3), FED.feed)
 
     def greatest_drift_current(self) -> Array:
         """The greatest current (m/s) in which a hand-fed rig drifts no more than its share."""
