@@ -174,6 +174,11 @@ export interface components {
             heads: components["schemas"]["HeadDay"][];
             /** Height M */
             height_m: number[];
+            /**
+             * Leader M
+             * @description between the two heads, or from swivel to lure; 0 for one
+             */
+            leader_m: number;
             /** Left Out */
             left_out: number;
             /** Limits */
@@ -194,6 +199,8 @@ export interface components {
             };
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
+            /** Retrieve Speed M S */
+            retrieve_speed_m_s: number;
             /**
              * Rigging
              * @enum {string}

@@ -1,5 +1,5 @@
 // The facts of the day as kept on this device, and the question that they and the settings make.
-import type { Box, DayQuery, Mark, Settings } from "../api/types";
+import type { Box, DayQuery, Head, Mark, Settings } from "../api/types";
 
 export interface Typed {
   depth?: { value: number; step: number };
@@ -17,14 +17,36 @@ export interface Facts {
   feed_tension_n: number | null;
   zone: [number, number] | null;
   every_head: boolean;
+  fall: DayQuery["fall"] | null;
+  lowered: boolean;
+  cast_to_current_deg: number | null;
+  wind_to_cast_deg: number | null;
+  profile: DayQuery["profile"] | null;
+  cover_height_m: number | null;
+  steady: boolean;
+  retrieve_speed_m_s: number | null;
+  reel_cm_per_turn: number | null;
+  rigging: DayQuery["rigging"] | null;
+  front_head_id: number | null;
+  sinker_g: number | null;
+  leader_m: number | null;
+  nail_g: number | null;
+  nail_at: DayQuery["nail_at"] | null;
   /** by mark and date */
   typed: Record<string, Typed>;
 }
 
 const EMPTY: Facts = {
   date: null, stance: null, tip_height_m: null, cast_m: null, wind_m_s: null,
-  temperature_c: null, feed_tension_n: null, zone: null, every_head: false, typed: {},
+  temperature_c: null, feed_tension_n: null, zone: null, every_head: false, fall: null,
+  lowered: false, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null,
+  cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
+  rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
+  typed: {},
 };
+/** What is assumed where nothing is set: as the server assumes it. */
+export const ASSUMED = { retrieve_speed_m_s: 0.6, reel_cm_per_turn: 75, sinker_g: 60 };
+
 export const FACTS_KEY = "ilha.facts";
 
 
@@ -47,6 +69,27 @@ function today(): string {
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
 }
 
+/** The second head, the sinker and the nail: only what the chosen rig needs. */
+function rigQuery(facts: Facts, box: Box): Partial<DayQuery> {
+  const kind = facts.rigging ?? "one";
+  const sinks = kind === "sliding-sinker" || kind === "three-way";
+  return {
+    rigging: kind === "one" ? undefined : kind,
+    front_head_id: kind === "tandem" ? (frontHead(facts, box)?.id ?? undefined) : undefined,
+    sinker_g: sinks ? (facts.sinker_g ?? ASSUMED.sinker_g) : undefined,
+    leader_m: kind === "one" ? undefined : (facts.leader_m ?? undefined),
+    nail_g: facts.nail_g ?? undefined,
+    nail_at: facts.nail_g ? (facts.nail_at ?? undefined) : undefined,
+  };
+}
+
+/** The head in front: the one chosen, else the box's nearest to a quarter ounce. */
+export function frontHead(facts: Facts, box: Box): Head | undefined {
+  const chosen = box.heads.find((h) => h.id === facts.front_head_id);
+  const off = (h: Head) => Math.abs((h.printed_oz ?? 0) - 0.25);
+  return chosen ?? [...box.heads].sort((a, b) => off(a) - off(b))[0];
+}
+
 export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mark[]): DayQuery {
   const typed = facts.typed[typedKeyOf(settings, facts, marks)] ?? {};
   return {
@@ -65,6 +108,15 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     zone_from_m: facts.zone?.[0],
     zone_to_m: facts.zone?.[1],
     every_head: facts.every_head || undefined,
+    ...rigQuery(facts, box),
+    fall: facts.fall ?? undefined,
+    lowered: facts.lowered || undefined,
+    cast_to_current_deg: facts.cast_to_current_deg ?? undefined,
+    wind_to_cast_deg: facts.wind_to_cast_deg ?? undefined,
+    profile: facts.profile ?? undefined,
+    cover_height_m: facts.cover_height_m ?? undefined,
+    steady: facts.steady || undefined,
+    retrieve_speed_m_s: facts.retrieve_speed_m_s ?? undefined,
     typed_depth_m: typed.depth?.value,
     typed_depth_step: typed.depth?.step,
     typed_speed_m_s: typed.speed?.value,

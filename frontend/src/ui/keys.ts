@@ -7,7 +7,8 @@ export const KEY_HELP: [string, string][] = [
   ["n", "now"],
   ["< and >", "the day before and after"],
   ["↑ and ↓", "compare the head above and below"],
-  ["1 2 3", "school: lightest practical, bottom contact, depth table"],
+  ["1 to 5", "school: lightest practical, bottom contact, depth table, fed fall, down fast then work"],
+  ["f", "watch the chosen head fall; any key or touch ends it"],
   ["g then d, b", "go to Day, Bench"],
   ["?", "these keys"],
 ];

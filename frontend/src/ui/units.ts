@@ -92,6 +92,11 @@ export function kilograms(newton: Maybe): Figure {
   return newton == null ? DASH : { value: fixed(newton / N_PER_KGF, 1), unit: "kg" };
 }
 
+/** Turns of the handle a second, from the reel's line per turn. */
+export function turns(m_s: Maybe, cm_per_turn: number): string {
+  return m_s == null ? DASH.value : fixed((m_s * 100) / cm_per_turn, 1);
+}
+
 function gcd(a: number, b: number): number {
   return b === 0 ? a : gcd(b, a % b);
 }
@@ -165,6 +170,17 @@ export function speedScale(units: Units): Scale {
     ? { unit: "kn", toSi: (x) => x * M_S_PER_KN, fromSi: (x) => x / M_S_PER_KN, step: 0.1 }
     : { unit: "m/s", toSi: SAME, fromSi: SAME, step: 0.05 };
 }
+
+/** Pulls on the line, as the grams that would pull so. */
+export const PULL_SCALE: Scale = {
+  unit: "g", toSi: (x) => (x * N_PER_KGF) / 1000, fromSi: (x) => (x * 1000) / N_PER_KGF, step: 0.5,
+};
+export function pull(newton: number): Figure {
+  return { value: fixed(PULL_SCALE.fromSi(newton), 0), unit: "g" };
+}
+
+export const GRAM_SCALE: Scale = { unit: "g", toSi: SAME, fromSi: SAME, step: 1 };
+export const CM_SCALE: Scale = { unit: "cm", toSi: SAME, fromSi: SAME, step: 1 };
 
 export function temperatureScale(units: Units): Scale {
   return units.temperature_unit === "°F"

@@ -5,7 +5,10 @@ import { act, cleanup, fireEvent, render, screen, within } from "@testing-librar
 import { Suspense, type ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../api/resources";
-import type { Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Settings } from "../api/types";
+import type {
+  Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Reference, School, Settings,
+} from "../api/types";
+import { plainBoard, plainHead } from "../tests/sample";
 import { Choice, Fact } from "../ui/fact";
 import { makeQuery, storedFacts, typedKeyOf } from "../ui/facts";
 import { QuestionProvider, useQuestion } from "../ui/question";
@@ -48,33 +51,23 @@ const BOX: Box = {
 
 const STEPS = 145;
 const all = <T,>(value: T): T[] => Array.from({ length: STEPS }, () => value);
-const rung = (id: number, verdict: number): HeadDay => ({
-  id, fit: "fits", wet_weight_n: 0.08, fall_speed_m_s: 0.9, fall_pitch_deg: 85, package_g: 18,
-  cast_m: 30, cast_is_guess: true, verdict: all(verdict), decided: all(0), figure: all(2),
-  bound: all(3), count_s: all(5.2), middle_s: all(4), zone_s: all(1.2), lead_m: all(2.04),
-  scope: all(1.8), line_out_m: all(8), span_m: all(4), fed_line_m: all(5.5), window_low_m_s: all(0),
-  window_high_m_s: all(0.55), minimum_mass_g: all(6), line_cm: all([0, 200]),
-  fall_height_pm: all([1000, 0]), fall_drift_cm: all([0, 204]),
+const rung = (id: number, verdict: number): HeadDay => plainHead(id, STEPS, {
+  verdict: all(verdict), wet_weight_n: 0.08, cast_is_guess: true, lead_m: all(2.04),
+  fall_shift_cm: all([0, 204]),
 });
-const BOARD: DayBoard = {
-  mark_id: 7, date: "2026-07-15", time_zone: "UTC", school: "lightest-practical",
-  verdicts: ["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"],
-  limits: [{ code: "gets-there", unit: "" }], step_s: 600,
-  clock: Array.from({ length: STEPS }, (_, i) =>
-    `${String(Math.floor(i / 6) % 24).padStart(2, "0")}:${i % 6}0`),
-  now_step: 50, height_m: all(1), depth_m: all(4.2), stream_m_s: all(0.5), depth_from: "predicted",
-  speed_from: "predicted", stance: "kayak", tip_height_m: 1.3, drifting: false, cast_m: 25,
-  wet: all(true), turns: [{ step: 40, clock: "06:40", kind: "high", height_m: 2.2 }],
-  line_share: [0, 1], profile: [], heads: [rung(1, 2), rung(2, 1), rung(3, 0), rung(4, 0), rung(5, 4)],
-  left_out: 0, picks: {
-    "lightest-practical": all(3), "bottom-contact": all(4), "depth-table": all(3),
-  },
-};
+const BOARD: DayBoard = plainBoard(
+  Array.from({ length: STEPS }, (_, i) => `${String(Math.floor(i / 6) % 24).padStart(2, "0")}:${i % 6}0`),
+  [rung(1, 2), rung(2, 1), rung(3, 0), rung(4, 0), rung(5, 4)],
+  {
+    now_step: 50, turns: [{ step: 40, clock: "06:40", kind: "high", height_m: 2.2 }],
+    picks: { "lightest-practical": all(3), "bottom-contact": all(4), "depth-table": all(3) },
+  });
 const MAP = new Map(HEADS.map((h) => [h.id, h]));
+const school = (key: School, name: string, scope_limit: number | null): Reference["schools"][number] =>
+  ({ key, name, scope_limit, says: "", because: `because of ${key}`, hangs_count: true });
 const SCHOOLS = [
-  { key: "lightest-practical" as const, name: "lightest practical", scope_limit: 3 },
-  { key: "bottom-contact" as const, name: "bottom contact", scope_limit: 1.5 },
-  { key: "depth-table" as const, name: "depth table", scope_limit: 2 },
+  school("lightest-practical", "lightest practical", 3), school("bottom-contact", "bottom contact", 1.5),
+  school("depth-table", "depth table", 2), school("fed-fall", "fed fall", null),
 ];
 
 beforeEach(() => {
@@ -101,6 +94,8 @@ describe("the ladder", () => {
     expect(within(rungs[2]!).getByText("depth table")).toBeTruthy();
     expect(within(rungs[3]!).getByText("bottom contact")).toBeTruthy();
     expect(rungs[2]!.textContent).toContain("right up to 0.55 m/s");
+    expect(rungs[2]!.textContent).toContain("because of lightest-practical");
+    expect(rungs[3]!.textContent).not.toContain("because of");
   });
 
   it("folds to the pick, the compared and their neighbours, and unfolds", () => {
@@ -115,7 +110,7 @@ describe("the ladder", () => {
     const button = within(show(4, onCompare)[1]!).getByRole("button");
     fireEvent.click(button);
     expect(onCompare).toHaveBeenCalledWith(2);
-    expect(button.title).toBe("weighs 8.2 g in water; falls at 0.90 m/s, nose down 85°; package 18.0 g, flies 30 m (a guess)");
+    expect(button.title).toBe("weighs 8.2 g in water; falls at 0.80 m/s, nose down 85°; on the bottom it lies; package 20.0 g, flies 30 m (a guess)");
   });
 });
 
@@ -123,7 +118,7 @@ describe("the four figures", () => {
   const figures = (board: DayBoard, zone: [number, number] = [0, 1]) => {
     const frame = frameAt(board, 60);
     const pick = board.picks["lightest-practical"]![60] ?? null;
-    render(<Figures board={board} frame={frame} zone={zone} units={SETTINGS}
+    render(<Figures board={board} frame={frame} zone={zone} units={SETTINGS} cmPerTurn={75}
                     chosen={frame.heads.find((h) => h.id === pick)}
                     row={pick === null ? undefined : MAP.get(pick)} />);
     return document.querySelector(".figures")!.textContent;
@@ -135,13 +130,31 @@ describe("the four figures", () => {
     expect(screen.getAllByText("3/8 oz").length).toBeGreaterThan(0);
   });
 
+  it("send a held line beyond the mark, and say when to hold a slack one", () => {
+    const held = plainHead(3, STEPS, { lead_m: all(-1.8), count_s: all(11.2) });
+    expect(figures({ ...BOARD, fall: "held", heads: [held] })).toContain(
+      "land it beyond1.8mthe mark: it swings incount11son a held line");
+    cleanup();
+    const mixed = plainHead(3, STEPS, { lead_m: all(-0.4), hold_at_s: all(4.3) });
+    expect(figures({ ...BOARD, fall: "fed-then-held", heads: [mixed] })).toContain("hold the line at 4");
+  });
+
+  it("say where a retrieve leaves the bottom and at which turns it stays in the zone", () => {
+    const swum = plainHead(3, STEPS, { lift_off_m: all(17), zone_share: all(0.62),
+      speed_low_m_s: all(0.4), speed_high_m_s: all(0.9) });
+    const says = figures({ ...BOARD, steady: true, heads: [swum] });
+    expect(says).toContain("leaves the bottom17m out");
+    expect(says).toContain("62% of the cast0.40 to 0.90 m/s, 0.5–1.2 turns/s");
+    expect(says).toContain("swim it back at 0.60 m/s, 0.8 turns a second");
+  });
+
   it("count to the zone where the fish hang above the bottom", () => {
     expect(figures(BOARD, [2, 4])).toContain("count to their zone4s");
   });
 
   it("say plainly when nothing is right, and when the mark is dry", () => {
     const none = { ...BOARD, picks: { ...BOARD.picks, "lightest-practical": all(null) } };
-    expect(figures(none)).toContain("it takes at least 6.0 g here");
+    expect(figures(none)).toContain("it needs at least 6.0 g here");
     cleanup();
     expect(figures({ ...BOARD, wet: all(false) })).toContain("dry now");
   });

@@ -70,7 +70,11 @@ _PLASTICS = (
     ("70 mm stick", "stick", "stick", "elastomer", "clear gold", 70, 70, 10, 10, 4.3, 0),
     ("100 mm stick", "stick", "stick", "elastomer", "olive", 100, 100, 11, 11, 7.6, 0),
     ("64 mm curl tail", "curl", "curl", "plastisol", "pink", 64, 40, 11, 12, 3.2, 0),
-    ("90 mm shrimp", "shrimp", "creature", "biodegradable", "shrimp brown", 90, 78, 13, 15, 7.5, 0),
+    ("76 mm T-tail", "t-tail", "t-tail", "plastisol", "pearl", 76, 58, 11, 14, 4.6, 0),
+    ("90 mm shrimp", "shrimp", "shrimp", "biodegradable", "shrimp brown", 90, 78, 13, 15, 7.5, 0),
+    ("50 mm crab", "crab", "crab", "plastisol", "mud brown", 50, 38, 30, 14, 8.5, 0),
+    ("90 mm tube", "tube", "tube", "salted plastisol", "smoke", 90, 66, 15, 15, 7.0, 0),
+    ("64 mm frog", "surface", "surface", "elastomer", "weed green", 64, 42, 20, 18, 9.0, 0),
     ("76 mm craw", "craw", "creature", "plastisol", "rock green", 76, 62, 18, 14, 8.0, 0),
     ("102 mm bulky with hair", "bulky", "creature", "plastisol", "black", 102, 84, 16, 18, 12.0, 3),
 )

@@ -132,18 +132,26 @@ def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: 
     )
 
 
+LEADERS = {"one": 0.0, "tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
+"""Length of leader, m, where none is asked for (common practice, no source)."""
+
+
+def _leader(asked: DayQuestion) -> float:
+    return LEADERS[asked.rigging] if asked.leader_m is None else asked.leader_m
+
+
 def _rigging(asked: DayQuestion) -> Rigging:
     if asked.rigging == "tandem":
         if asked.front_head_id is None:
             raise FieldError("front_head_id",
                              "`front_head_id` is needed with two heads: choose one")
         front = found(heads.get, asked.front_head_id, "front_head_id", "head")
-        return TwoHeads(convert.core_head(front), asked.leader_m or 0.6, si(asked.leader_mm, 1))
+        return TwoHeads(convert.core_head(front), _leader(asked), si(asked.leader_mm, 1))
     if asked.rigging in ("sliding-sinker", "three-way"):
         three_way = asked.rigging == "three-way"
         return OnSinker(
             si(asked.sinker_g, 1), asked.dropper_m if three_way else 0.0,
-            asked.leader_m or (1.5 if three_way else 0.6), si(asked.leader_mm, 1),
+            _leader(asked), si(asked.leader_mm, 1),
             asked.lift_m if three_way else 0.0)
     return None
 
@@ -203,6 +211,7 @@ def get_day() -> Response:
         "speed_from": way.speed_from, "stance": stance, "tip_height_m": float(cond.tip_height),
         "drifting": cond.drift_follows, "cast_m": cond.cast, "fall": cond.fall,
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
+        "leader_m": _leader(asked), "retrieve_speed_m_s": cond.retrieve_speed,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [
             {"step": round((e["time_utc_s"] - span.start_s) / STEP_S, 3),

@@ -160,6 +160,8 @@ class DayBoard(Payload):
     lowered: bool
     steady: bool
     rigging: RiggingKey
+    leader_m: float = Field(description="between the two heads, or from swivel to lure; 0 for one")
+    retrieve_speed_m_s: float
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]

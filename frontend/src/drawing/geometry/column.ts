@@ -21,10 +21,9 @@ export function makeView(
   };
 }
 
-/** Heights (m) of the computed points of a held line: see DayBoard.line_cm. */
-export function lineHeights(depth: number, shares: readonly number[]): number[] {
-  const low = Math.min(0.05, depth / 2);
-  return shares.map((share) => low + (depth - low) * share);
+/** Heights (m) of the computed points of a held line from its lower end, `foot`, up. */
+export function lineHeights(depth: number, foot: number, shares: readonly number[]): number[] {
+  return shares.map((share) => foot + (depth - foot) * share);
 }
 
 export interface Shape {
@@ -44,10 +43,10 @@ export interface Shape {
  * surface, which is how it looks from the rod.
  */
 export function lineShape(
-  spans: readonly number[], shares: readonly number[], depth: number, tip: number,
+  spans: readonly number[], shares: readonly number[], depth: number, foot: number, tip: number,
   span: number | null, reach: number,
 ): Shape {
-  const heights = lineHeights(depth, shares);
+  const heights = lineHeights(depth, foot, shares);
   if (span !== null) {
     return {
       water: spans.map((s, i): Point => [span - s, heights[i]!]),
@@ -72,25 +71,49 @@ export function lineShape(
   };
 }
 
-/** Where the rig is at each whole second of its count: x from the splash, z from the bottom. */
-export function fallTicks(
-  heightShare: readonly number[], drift: readonly number[], count: number, depth: number,
-): { second: number; at: Point }[] {
-  const last = heightShare.length - 1;
-  const out: { second: number; at: Point }[] = [];
-  for (let second = 1; second < count + 0.001; second++) {
-    const place = Math.min(last, (second / count) * last);
-    const i = Math.min(last - 1, Math.floor(place));
-    const f = place - i;
-    out.push({
-      second,
-      at: [
-        drift[i]! + f * (drift[i + 1]! - drift[i]!),
-        depth * (heightShare[i]! + f * (heightShare[i + 1]! - heightShare[i]!)),
-      ],
-    });
-  }
-  return out;
+/** A fall as it is drawn: x from where it touches down, z from the bottom, at equal shares of it. */
+export interface FallPath {
+  points: Point[];
+  count: number;
+}
+
+/**
+ * The fall of a head: fed line drifts down-current on to the mark, a held one comes in to it
+ * towards the rod, up-current. `times` is the share of the computed drift that is drawn.
+ */
+export function fallPath(
+  heightShare: readonly number[], shift: readonly number[], lead: number, count: number,
+  depth: number, times = 1,
+): FallPath {
+  const towards = lead < 0 ? -1 : 1;
+  return {
+    points: heightShare.map((share, i): Point => [
+      times * (towards * (shift[i] ?? 0) - lead), share * depth]),
+    count,
+  };
+}
+
+/** Where it is after some seconds; at the ends before and after. */
+export function placeAt({ points, count }: FallPath, second: number): Point {
+  const last = points.length - 1;
+  const place = Math.min(last, Math.max(0, (second / count) * last));
+  const i = Math.min(last - 1, Math.floor(place));
+  const f = place - i;
+  const [a, b] = [points[i]!, points[i + 1]!];
+  return [a[0] + f * (b[0] - a[0]), a[1] + f * (b[1] - a[1])];
+}
+
+/** Where it is at each whole second of its count. */
+export function fallTicks(path: FallPath): { second: number; at: Point }[] {
+  const seconds = Math.floor(path.count + 0.001);
+  return Array.from({ length: seconds }, (_, i) => ({
+    second: i + 1, at: placeAt(path, i + 1),
+  }));
+}
+
+/** The lure behind (or under) the main line's lower end, at the end of its leader. */
+export function leaderEnd(foot: number, rides: number, leader: number): Point {
+  return [Math.sqrt(Math.max(0, leader ** 2 - (foot - rides) ** 2)), rides - foot];
 }
 
 /** Every how many seconds a tick gets its figure, so that figures do not touch. */

@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { depthMarks, fallTicks, lineHeights, lineShape, makeView, tickEvery } from "./column";
+import {
+  depthMarks, fallPath, fallTicks, leaderEnd, lineHeights, lineShape, makeView, placeAt, tickEvery,
+} from "./column";
 import { polyline, scatter, smooth } from "./path";
 import { halfHeight, outline } from "./plastic";
+import { swimPath } from "./swim";
 import { headOutline, hookPath } from "./tackle";
 
 describe("the water column", () => {
@@ -11,7 +14,7 @@ describe("the water column", () => {
   });
 
   it("puts the rig at the foot of the held line and the tip at nothing", () => {
-    const shape = lineShape([0, 0.5, 3], [0, 0.5, 1], 4, 1.5, 4, 20);
+    const shape = lineShape([0, 0.5, 3], [0, 0.5, 1], 4, 0.05, 1.5, 4, 20);
     expect(shape.holds).toBe(true);
     expect(shape.rig).toEqual([4, 0.05]);
     expect(shape.tip).toEqual([0, 5.5]);
@@ -19,23 +22,39 @@ describe("the water column", () => {
   });
 
   it("hangs a line that never holds from the surface, inside its reach", () => {
-    const shape = lineShape([0, 2, 150], [0, 0.5, 1], 4, 1.5, null, 10);
+    const shape = lineShape([0, 2, 150], [0, 0.5, 1], 4, 0.05, 1.5, null, 10);
     expect(shape.holds).toBe(false);
     expect(shape.water.at(-1)).toEqual([0, 4]);
     expect(shape.rig[0]).toBe(10);
     expect(shape.rig[1]).toBeGreaterThan(0.05);
   });
 
-  it("keeps the lifted rig at half the depth where there is hardly any", () => {
-    expect(lineHeights(0.06, [0, 1])[0]).toBeCloseTo(0.03);
-    expect(lineHeights(4, [0, 0.25, 1])).toEqual([0.05, 0.05 + 3.95 / 4, 4]);
+  it("reaches from the line's lower end to the surface", () => {
+    expect(lineHeights(4, 0.05, [0, 0.25, 1])).toEqual([0.05, 0.05 + 3.95 / 4, 4]);
+    expect(lineHeights(4, 1.5, [0, 1])).toEqual([1.5, 4]);
+  });
+
+  it("hangs the lure at the end of its leader", () => {
+    expect(leaderEnd(0.5, 0.1, 0.5)).toEqual([expect.closeTo(0.3), -0.4]);
+    expect(leaderEnd(1.5, 0.05, 0.6)[0]).toBe(0);
   });
 
   it("ticks every whole second of the count, inside the fall", () => {
-    const ticks = fallTicks([1, 0.5, 0], [0, 0.4, 1], 5.3, 4);
+    const ticks = fallTicks(fallPath([1, 0.5, 0], [0, 0.4, 1], 1, 5.3, 4));
     expect(ticks.map((t) => t.second)).toEqual([1, 2, 3, 4, 5]);
     expect(ticks[4]!.at[1]).toBeCloseTo(4 * (1 - 5 / 5.3));
-    expect(fallTicks([1, 0], [0, 1], 4, 4).at(-1)!.at).toEqual([1, 0]);
+    expect(fallTicks(fallPath([1, 0], [0, 1], 1, 4, 4)).at(-1)!.at).toEqual([0, 0]);
+  });
+
+  it("drifts down-current to the mark, and comes in to it on a held line", () => {
+    expect(fallPath([1, 0], [0, 2], 2, 5, 4).points).toEqual([[-2, 4], [0, 0]]);
+    expect(fallPath([1, 0], [0, 1.5], -1.5, 5, 4).points).toEqual([[1.5, 4], [0, 0]]);
+    expect(fallPath([1, 0], [0, 2], 2, 5, 4, 0.5).points).toEqual([[-1, 4], [0, 0]]);
+  });
+
+  it("is at the ends before and after the fall", () => {
+    const path = fallPath([1, 0.5, 0], [0, 0, 0], 0, 6, 4);
+    expect([placeAt(path, -1), placeAt(path, 1.5), placeAt(path, 9)].map((p) => p[1])).toEqual([4, 3, 0]);
   });
 
   it("thins figures and marks until they have room", () => {
@@ -44,6 +63,20 @@ describe("the water column", () => {
     expect(depthMarks(4.5)).toEqual([1, 2, 3, 4]);
     expect(depthMarks(18).length).toBeLessThan(8);
     expect(depthMarks(0.3).length).toBeGreaterThan(1);
+  });
+});
+
+describe("a retrieve", () => {
+  it("runs along the bottom to where it leaves it, and up to the rod", () => {
+    expect(swimPath([3, 8, 15], 30, 4)).toEqual([[30, 0], [15, 0], [8, 2], [3, 4], [0, 4]]);
+  });
+
+  it("starts on its curve where the cast is shorter than the lift-off", () => {
+    expect(swimPath([3, 8, 18], 13, 4)).toEqual([[13, 1], [8, 2], [3, 4], [0, 4]]);
+  });
+
+  it("is at the surface where it never gets down", () => {
+    expect(swimPath([20, 40, 60], 15, 4)).toEqual([[15, 4], [0, 4]]);
   });
 });
 
@@ -61,7 +94,8 @@ describe("paths", () => {
 });
 
 describe("tackle", () => {
-  const looks = ["jerk", "paddle", "stick", "curl", "shrimp", "craw", "bulky"];
+  const looks = ["jerk", "paddle", "stick", "curl", "shrimp", "craw", "bulky", "t-tail", "crab",
+    "tube", "surface"];
   const measures = (look: string) => ({ look, length_mm: 100, body_length_mm: 80, height_mm: 16 });
 
   it("draws every look differently and finitely", () => {

@@ -24,6 +24,10 @@ const PROFILES: Record<string, Point[]> = {
   curl: [[0, 0.45], [0.06, 0.86], [0.2, 1], [0.55, 1], [0.8, 0.8], [1, 0.42]],
   shrimp: [[0, 0.25], [0.05, 0.7], [0.2, 1], [0.5, 1], [0.75, 0.72], [0.92, 0.46], [1, 0.34]],
   craw: [[0, 0.4], [0.06, 0.8], [0.25, 1], [0.55, 1], [0.8, 0.86], [1, 0.55]],
+  "t-tail": [[0, 0.2], [0.04, 0.62], [0.14, 0.92], [0.32, 1], [0.58, 0.96], [0.8, 0.6], [1, 0.14]],
+  crab: [[0, 0.4], [0.08, 0.86], [0.3, 1], [0.62, 1], [0.88, 0.8], [1, 0.5]],
+  tube: [[0, 0.35], [0.03, 0.72], [0.1, 0.94], [0.25, 1], [0.75, 1], [1, 0.96]],
+  surface: [[0, 0.3], [0.06, 0.66], [0.25, 0.94], [0.5, 1], [0.8, 0.86], [1, 0.5]],
   bulky: [[0, 0.4], [0.05, 0.8], [0.2, 1], [0.6, 1], [0.85, 0.85], [1, 0.6]],
 };
 
@@ -92,6 +96,34 @@ function tail(m: Measures): Pick<Outline, "filled" | "strokes"> {
         true,
       );
     return { filled: [claw(1), claw(-1)], strokes: [] };
+  }
+  if (look === "t-tail") {
+    const wristed = `M${B - 1} ${wrist}L${L - T * 0.3} ${h * 0.05}L${L - T * 0.3} ${-h * 0.05}L${B - 1} ${-wrist}Z`;
+    const plate = `M${L - T * 0.34} ${h * 0.42}L${L} ${h * 0.5}L${L - T * 0.1} ${-h * 0.5}L${L - T * 0.42} ${-h * 0.44}Z`;
+    return { filled: [wristed, plate], strokes: [] };
+  }
+  if (look === "crab") {
+    const claw = smooth(
+      [[B - 3, wrist * 0.7], [B + T * 0.4, h * 0.5], [L, h * 0.42], [L - T * 0.3, h * 0.2],
+       [L - T * 0.05, h * 0.06], [B + T * 0.4, -h * 0.02], [B - 3, -wrist * 0.1]], true);
+    const legs = [0.3, 0.45, 0.6, 0.75].map(
+      (t) => `M${B * t} ${-halfHeight(m, B * t) * 0.8}l${B * 0.06} ${-h * 0.3}l${B * 0.05} ${-h * 0.2}`);
+    const rim = `M${B * 0.08} ${h * 0.06}Q${B * 0.5} ${-h * 0.14} ${B * 0.95} ${h * 0.04}`;
+    return { filled: [claw], strokes: [...legs, rim] };
+  }
+  if (look === "tube") {
+    const skirt = Array.from({ length: 7 }, (_, i) => {
+      const y = wrist * (0.92 - i * 0.307);
+      return `M${B - 1} ${y}Q${B + T * 0.5} ${y * 1.15} ${L - (i % 2) * 4} ${y * 1.3 - 1}`;
+    });
+    return { filled: [], strokes: skirt };
+  }
+  if (look === "surface") {
+    const leg = (up: number): string =>
+      smooth([[B - 3, up * wrist * 0.9], [B + T * 0.35, up * h * 0.5], [B + T * 0.7, up * h * 0.3],
+              [L, up * h * 0.46], [L - T * 0.12, up * h * 0.14], [B + T * 0.5, up * h * 0.1],
+              [B - 3, up * wrist * 0.2]], true);
+    return { filled: [leg(1), leg(-1)], strokes: [] };
   }
   if (look === "bulky") {
     const hair = Array.from({ length: 9 }, (_, i) => {

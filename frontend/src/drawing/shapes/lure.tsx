@@ -16,19 +16,23 @@ interface Props {
   x: number;
   z: number;
   plastic: Plastic;
+  /** degrees of the nose below the horizontal */
+  angle?: number;
+  faint?: boolean;
 }
 
-export const Lure = memo(function Lure({ view, x, z, plastic }: Props) {
+/** The head at (x, z), the tail up-current to the right of it, nose down by the angle. */
+export const Lure = memo(function Lure({ view, x, z, plastic, angle = 0, faint = false }: Props) {
   const times = lureTimes(view, plastic);
   const k = (view.scale / 1000) * times;
   const shape = outline(plastic);
   return (
-    <g className="lure" aria-hidden="true">
-      <g transform={`translate(${view.x(x) + 4} ${view.z(z) - 1}) scale(${k} ${-k})`}>
+    <g className={faint ? "lure faint" : "lure"} aria-hidden="true">
+      <g transform={`translate(${view.x(x)} ${view.z(z) - 1}) rotate(${-angle}) translate(4 0) scale(${k} ${-k})`}>
         {shape.filled.map((d) => <path key={d} d={d} />)}
         <path d={shape.body} />
       </g>
-      <circle cx={view.x(x)} cy={view.z(z)} r={Math.max(4, 4.5 * k)} className="metal" />
+      <circle cx={view.x(x)} cy={view.z(z)} r={Math.max(4, 4.5 * k) * (faint ? 0.8 : 1)} className="metal" />
     </g>
   );
 });

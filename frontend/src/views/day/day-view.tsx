@@ -1,8 +1,10 @@
 // Day: the water column, the four figures, the ladder and the rail.
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
+import { RetrieveScene } from "../../drawing/scenes/retrieve-scene";
 import { EmptyBox, useMissing } from "../../ui/empty-box";
+import { ASSUMED } from "../../ui/facts";
 import { useKeys } from "../../ui/keys";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
@@ -10,12 +12,12 @@ import { currentStep, setStep, startAt, useStep } from "../../ui/time";
 import { headName, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { Figures } from "./figures";
-import { frameAt, type Frame } from "./frame";
+import { frameAt, type Frame, type HeadFrame } from "./frame";
 import { Ladder } from "./ladder";
 import { NoWater } from "./no-water";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
-import { useBoard } from "./use-board";
+import { SCHOOLS, useBoard } from "./use-board";
 import { shiftDate } from "./when";
 
 export function DayView() {
@@ -60,25 +62,34 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const { box, mark, plastic, reference } = useChosen();
   const { facts } = useQuestion();
   const zone = facts.zone ?? [0, 1];
+  const Scene = board.steady ? RetrieveScene : ColumnScene;
   const heads = useMemo(() => new Map<number, Head>(box.heads.map((h) => [h.id, h])), [box]);
   const [compared, setCompared] = useState<number | null>(null);
-  useDayKeys(board, frame, compared, setCompared);
   const pick = frame.picks[board.school] ?? null;
   const chosen = frame.heads.find((h) => h.id === pick);
+  const drop = useDrop(board, frame, chosen);
+  useDayKeys(board, frame, compared, setCompared, drop.start);
   const other = frame.heads.find((h) => h.id === compared);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
     <div className={dim ? "water dim" : "water"}>
       <div className="column-side">
         {frame.wet ? (
-          <ColumnScene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
-                       zone={zone} chosen={chosen} compared={other}
-                       name={(h) => text(headName(heads.get(h.id)!, units))} />
+          <Scene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
+                 zone={zone} chosen={chosen} compared={other}
+                 name={(h) => text(headName(heads.get(h.id)!, units))}
+                 dropping={drop.running} onDropped={drop.stop} />
         ) : (
           <Dry board={board} frame={frame} />
         )}
         <Figures board={board} frame={frame} chosen={chosen}
-                 row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone} />
+                 row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
+                 cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn} />
+        {drop.possible && (
+          <button type="button" className="drop-it" onClick={drop.running ? drop.stop : drop.start}>
+            {drop.running ? "stop" : "watch it fall"} <kbd>f</kbd>
+          </button>
+        )}
         <p className="caution">{mark.caution}</p>
       </div>
       <div className="ladder-side">
@@ -93,6 +104,19 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
       <Rail board={board} frame={frame} heads={heads} units={units} />
     </div>
   );
+}
+
+/** The chosen head dropped in real time. Another moment or another head ends it. */
+function useDrop(board: DayBoard, frame: Frame, chosen: HeadFrame | undefined) {
+  const [dropped, setDropped] = useState<string | null>(null);
+  const possible = frame.wet && !board.steady && chosen?.count != null;
+  const now = `${frame.step}/${chosen?.id}/${board.school}`;
+  return {
+    possible,
+    running: possible && dropped === now,
+    start: useCallback(() => setDropped(now), [now]),
+    stop: useCallback(() => setDropped(null), []),
+  };
 }
 
 function Dry({ board, frame }: { board: DayBoard; frame: Frame }) {
@@ -122,6 +146,7 @@ function LeftOut({ count }: { count: number }) {
 
 function useDayKeys(
   board: DayBoard, frame: Frame, compared: number | null, compare: (id: number | null) => void,
+  drop: () => void,
 ): void {
   const { choose, set } = useQuestion();
   const handlers = useMemo(() => {
@@ -139,10 +164,9 @@ function useDayKeys(
       ">": () => set({ date: shiftDate(board.date, 1) }),
       ArrowUp: move(-1), ArrowDown: move(1),
       Escape: () => compare(null),
-      "1": () => choose({ school: "lightest-practical" }),
-      "2": () => choose({ school: "bottom-contact" }),
-      "3": () => choose({ school: "depth-table" }),
+      f: drop,
+      ...Object.fromEntries(SCHOOLS.map((school, i) => [String(i + 1), () => choose({ school })])),
     };
-  }, [board, frame, compared, compare, choose, set]);
+  }, [board, frame, compared, compare, choose, set, drop]);
   useKeys(handlers);
 }

@@ -1,42 +1,36 @@
 import { describe, expect, it } from "vitest";
 import type { DayBoard, HeadDay } from "../../api/types";
+import { plainBoard, plainHead } from "../../tests/sample";
 import type { Units } from "../../ui/units";
-import { frameAt, runs } from "./frame";
-import { helpWords, thenWords, verdictOf } from "./words";
+import { frameAt, runs, type HeadFrame } from "./frame";
+import { helpWords, restWords, thenWords, verdictOf } from "./words";
 import { dayWords, shiftDate } from "./when";
 
 const UNITS: Units = {
   head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
 };
 
+const CODES = ["gets-there", "sinks", "waits", "hangs", "outfit", "swims", "runs-under", "drags",
+  "drifts-by"];
+
 function head(id: number, change: Partial<HeadDay> = {}): HeadDay {
-  return {
-    id, fit: "fits", wet_weight_n: 0.1, fall_speed_m_s: 0.8, fall_pitch_deg: 85, package_g: 20,
-    cast_m: 30, cast_is_guess: false, verdict: [0, 0, 0], decided: [0, 0, 0],
-    figure: [2, 2, 2], bound: [3, 3, 3], count_s: [4, 6, 8], middle_s: [3, 4, 5],
-    zone_s: [1.2, 1.2, 1.2], lead_m: [1, 2, 3], scope: [1, 2, 3], line_out_m: [5, 7, 9],
-    span_m: [1, 2, 3], fed_line_m: [4, 5, 6], window_low_m_s: [0, 0.31, 0.31],
-    window_high_m_s: [0.55, 0.55, 0.55], minimum_mass_g: [5, 6, 7],
-    line_cm: [[0, 100], [0, 200], [0, 300]], fall_height_pm: [[1000, 0], [1000, 0], [1000, 0]],
-    fall_drift_cm: [[0, 100], [0, 200], [0, 300]], ...change,
-  };
+  return plainHead(id, 3, {
+    count_s: [4, 6, 8], middle_s: [3, 4, 5], lead_m: [1, 2, 3], scope: [1, 2, 3],
+    line_out_m: [5, 7, 9], span_m: [1, 2, 3], window_low_m_s: [0, 0.31, 0.31],
+    minimum_mass_g: [5, 6, 7], line_cm: [[0, 100], [0, 200], [0, 300]],
+    fall_shift_cm: [[0, 100], [0, 200], [0, 300]], ...change,
+  });
 }
 
 function board(heads: HeadDay[], change: Partial<DayBoard> = {}): DayBoard {
-  return {
-    mark_id: 1, date: "2026-07-15", time_zone: "UTC", school: "lightest-practical",
-    verdicts: ["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"],
-    limits: ["gets-there", "sinks", "waits", "hangs", "outfit"].map((code) => ({ code, unit: "" })),
-    step_s: 600, clock: ["07:40", "07:50", "08:00"], now_step: null, height_m: [1, 1, 1],
-    depth_m: [4, 4.2, 4.4], stream_m_s: [0.4, 0.5, 0.6], depth_from: "predicted",
-    speed_from: "predicted", stance: "kayak", tip_height_m: 1.3, drifting: false, cast_m: 25,
-    wet: [true, true, true], turns: [], line_share: [0, 1], profile: [], heads, left_out: 0,
-    picks: { "lightest-practical": [1, 1, null] }, ...change,
-  };
+  return plainBoard(["07:40", "07:50", "08:00"], heads, {
+    limits: CODES.map((code) => ({ code, unit: "" })), depth_m: [4, 4.2, 4.4],
+    stream_m_s: [0.4, 0.5, 0.6], picks: { "lightest-practical": [1, 1, null] }, ...change,
+  });
 }
 
 const context = (b: DayBoard, step: number, isPick = false) => ({
-  board: b, frame: frameAt(b, step), units: UNITS, scopeLimit: 3, isPick, pickMass: 5, mass: 8,
+  board: b, frame: frameAt(b, step), units: UNITS, scopeLimit: 3, name: (id: number) => `head ${id}`, isPick, pickMass: 5, mass: 8,
 });
 
 describe("a moment between two steps", () => {
@@ -86,21 +80,42 @@ describe("every verdict has its reason and its figure", () => {
 
   it.each([
     [{ verdict: [1, 1, 1] }, "only just", "touches on 7.0 m; swept at 0.60 m/s"],
-    [{ verdict: [2, 2, 2] }, "swept off", "7.0 m of line to touch, over 16.5 m; takes 6.0 g here"],
-    [{ verdict: [2, 2, 2], scope: [null, null, null] }, "swept off", "never gets down: the line planes up; takes 6.0 g here"],
+    [{ verdict: [2, 2, 2] }, "swept off", "7.0 m of line to touch, over 16.5 m; needs at least 6.0 g here"],
+    [{ verdict: [2, 2, 2], scope: [null, null, null] }, "swept off", "never gets down: the line planes up; needs at least 6.0 g here"],
     [{ verdict: [2, 2, 2], decided: [1, 1, 1], figure: [0, -0.012, 0] }, "floats", "the plastic carries it: never sinks, 1.2 g short"],
     [{ verdict: [2, 2, 2], decided: [2, 2, 2], figure: [0, 75, 0], bound: [0, 60, 0] }, "too slow", "75 s to the bottom; patience ends at 60 s"],
     [{ verdict: [3, 3, 3], decided: [3, 3, 3], figure: [0, 0.9, 0], bound: [0, 0.96, 0] }, "plunges", "0.9 s in the zone; 1.6 s is to be had lighter"],
+    [{ verdict: [2, 2, 2], outcome: "neutral", decided: [1, 1, 1] }, "hangs", "neither sinks nor floats: the water's warmth decides"],
+    [{ verdict: [2, 2, 2], decided: [8, 8, 8], figure: [0, 1.2, 0], bound: [0, 0.9, 0] }, "drifts by", "carried 1.2 m on the way to them; 0.9 m is the most"],
+    [{ verdict: [2, 2, 2], decided: [5, 5, 5], speed_high_m_s: [0, 0.42, 0] }, "rides up", "leaves their zone above 0.42 m/s"],
+    [{ verdict: [3, 3, 3], decided: [6, 6, 6], speed_low_m_s: [0, 0.9, 0] }, "runs under", "under their zone below 0.90 m/s"],
+    [{ verdict: [3, 3, 3], decided: [7, 7, 7], figure: [0, 0.64, 0] }, "drags", "the bottom carries 64 % of it"],
     [{ verdict: [4, 4, 4], decided: [4, 4, 4], figure: [0, 0.033, 0], bound: [0, 0.021, 0] }, "over your rod", "package 33.0 g, rod to 21 g"],
   ] as [Partial<HeadDay>, string, string][])("%j", (change, words, reason) => {
     expect(says(change)).toMatchObject({ words, reason });
   });
 });
 
+it("names the nearest changes that would put a head right, two at most", () => {
+  const light = head(1, { verdict: [2, 2, 2], try_head: [4, 4, 4], try_line_mm: [null, 0.15, null],
+    wait_step: [2, 2, 2] });
+  const b = board([light]);
+  const help = (step: number) => verdictOf(frameAt(b, step).heads[0]!, context(b, step)).help;
+  expect(help(0)).toBe("→ head 4 would do, or from 08:00");
+  expect(help(1)).toBe("→ head 4 would do, or on 0.15 mm line");
+  const eased = board([head(1, { verdict: [2, 2, 2], eased: [true, true, true] })]);
+  expect(verdictOf(frameAt(eased, 1).heads[0]!, context(eased, 1)).help).toContain("fifth less current");
+});
+
+it.each([[0, "lies"], [43, "leans to 43°"], [90, "stands"]])("at %i° off the bottom it %s", (rest, words) => {
+  const b = board([head(1, { rest_deg: [rest, rest, rest] })]);
+  expect(restWords(frameAt(b, 1).heads[0]!)).toBe(words);
+});
+
 it("says what to do when nothing is right, and until when", () => {
   const b = board([head(1)], { picks: { "lightest-practical": [null, null, 1] } });
   expect(helpWords(b, frameAt(b, 0), UNITS)).toBe(
-    "it takes at least 5.0 g here, or thinner line, or wait until 08:00 (0.40 m/s now)");
+    "it needs at least 5.0 g here, or thinner line, or wait until 08:00 (0.40 m/s now)");
 });
 
 it("blames the wind where the wind decides", () => {
@@ -113,8 +128,14 @@ it("blames the wind where the wind decides", () => {
 
 it("says what to do once it is down", () => {
   const frame = frameAt(board([head(1)]), 0);
-  expect(thenWords(frame.heads[0]!, [0, 1], UNITS)).toBe("lift it 1.0 m with the rod, let it fall, count 1");
-  expect(thenWords(frame.heads[0]!, [2, 4], UNITS)).toContain("close the bail");
+  const b = board([head(1)]);
+  const says = (zone: [number, number], change: Partial<HeadFrame> = {}, water = b) =>
+    thenWords({ ...frame.heads[0]!, ...change }, zone, water, UNITS, 75);
+  expect(says([0, 1])).toBe("lift it 1.0 m with the rod, let it fall, count 1");
+  expect(says([2, 4])).toContain("close the bail");
+  expect(says([2, 4], { stop: 7.4 })).toBe("let down, stop the line at 7: it hangs among them");
+  expect(says([0, 1], {}, board([head(1)], { steady: true }))).toBe(
+    "swim it back at 0.60 m/s, 0.8 turns a second");
 });
 
 it("speaks of days", () => {

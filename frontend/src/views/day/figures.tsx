@@ -1,6 +1,6 @@
 // The four figures: tie on, land it, count, then.
 import type { DayBoard, Head } from "../../api/types";
-import { grams, headName, length, text, type Units } from "../../ui/units";
+import { grams, headName, length, speed, text, turns, type Units } from "../../ui/units";
 import { Fraction, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
 import { helpWords, thenWords } from "./words";
@@ -12,9 +12,11 @@ interface Props {
   row: Head | undefined;
   units: Units;
   zone: [number, number];
+  cmPerTurn: number;
 }
 
-export function Figures({ board, frame, chosen, row, units, zone }: Props) {
+export function Figures(props: Props) {
+  const { board, frame, chosen, row, units, zone } = props;
   if (!frame.wet) {
     return (
       <div className="figures" aria-live="polite">
@@ -33,9 +35,6 @@ export function Figures({ board, frame, chosen, row, units, zone }: Props) {
       </div>
     );
   }
-  const lead = length(chosen.lead, units);
-  const suspended = zone[0] > 0;
-  const count = suspended ? chosen.middle : chosen.count;
   const ounces = units.head_unit === "oz";
   return (
     <div className="figures">
@@ -50,20 +49,87 @@ export function Figures({ board, frame, chosen, row, units, zone }: Props) {
         </b>
         <em>{shapeWords(row.shape)}, {row.hook_size}</em>
       </div>
-      <div className="figure" title="drift while it falls: the mean with and without the feed's pull">
-        <span>{board.drifting ? "drifts in falling" : "land it up-tide"}</span>
-        <b>{lead.value}<small>{lead.unit}</small></b>
-        <em>{board.drifting ? "over the ground" : "of the mark"}</em>
-      </div>
-      <div className="figure" title="fed line, from the splash; closed form of the fall">
-        <span>{suspended ? "count to their zone" : "count"}</span>
-        <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
-        {!suspended && <em>feeds {text(length(chosen.fedLine, units))} of line</em>}
-      </div>
+      {board.steady ? (
+        <Reel {...props} head={chosen} />
+      ) : (
+        <>
+          <Landing board={board} head={chosen} units={units} />
+          <Count board={board} head={chosen} units={units} zone={zone} />
+        </>
+      )}
       <div className="figure then" title="the hop's count is its time in the zone">
         <span>then</span>
-        <b className="small-words">{thenWords(chosen, zone, units)}</b>
+        <b className="small-words">{thenWords(chosen, zone, board, units, props.cmPerTurn)}</b>
       </div>
     </div>
+  );
+}
+
+interface Part {
+  board: DayBoard;
+  head: HeadFrame;
+  units: Units;
+}
+
+/** Where the cast must land so that it touches down on the mark. */
+function Landing({ board, head, units }: Part) {
+  const shift = head.lead ?? 0;
+  const lead = length(Math.abs(shift), units);
+  const swings = shift < 0;
+  const words = swings ? ["land it beyond", "the mark: it swings in"]
+    : board.drifting ? ["drifts in falling", "over the ground"]
+      : [board.lowered ? "let down up-tide" : "land it up-tide", "of the mark"];
+  return (
+    <div className="figure" title={swings ? "how far the held line brings it in as it falls"
+      : "drift while it falls: the mean with and without the feed's pull"}>
+      <span>{words[0]}</span>
+      <b>{head.lead === null ? "–" : lead.value}<small>{lead.unit}</small></b>
+      <em>{head.count === null ? "the cast is too short to swing" : words[1]}</em>
+    </div>
+  );
+}
+
+function Count({ board, head, units, zone }: Part & { zone: [number, number] }) {
+  const suspended = zone[0] > 0;
+  const hung = board.lowered && suspended && head.stop !== null;
+  const count = hung ? head.stop : suspended ? head.middle : head.count;
+  const hold = head.holdAt;
+  return (
+    <div className="figure" title="from the splash; closed form of the fall">
+      <span>{hung ? "stop the line at" : suspended ? "count to their zone" : "count"}</span>
+      <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
+      <em>
+        {hold !== null ? `hold the line at ${Math.round(hold)}`
+          : board.fall === "held" ? "on a held line"
+            : `feeds ${text(length(head.fedLine, units))} of line`}
+      </em>
+    </div>
+  );
+}
+
+function Reel({ board, frame, head, units, cmPerTurn }: Props & Part) {
+  const lift = length(head.liftOff, units, 0);
+  const stays = head.liftOff !== null && head.liftOff <= 0.5;
+  const away = head.liftOff !== null && head.liftOff >= board.cast_m;
+  const [low, high] = [head.speedLow, head.speedHigh];
+  const turned = (v: number | null) => turns(v, cmPerTurn);
+  return (
+    <>
+      <div className="figure" title="where the line's pull takes its whole weight off the bottom">
+        <span>leaves the bottom</span>
+        <b>{stays ? "never" : away ? "at once" : lift.value}{!stays && !away && <small>{lift.unit} out</small>}</b>
+        <em>count {head.count === null ? "–" : Math.round(head.count)} to {text(length(frame.depth, units))}</em>
+      </div>
+      <div className="figure" title="speeds at which it runs in the zone over the middle half of the cast">
+        <span>in their zone</span>
+        <b>{Math.round((head.zoneShare ?? 0) * 100)}<small>% of the cast</small></b>
+        <em>
+          {high === null && low === null ? "at no speed all through the middle"
+            : low === null || low < 0.05 ? `up to ${text(speed(high, units))}, ${turned(high)} turns/s`
+              : high === null ? `from ${text(speed(low, units))}, ${turned(low)} turns/s`
+                : `${speed(low, units).value} to ${text(speed(high, units))}, ${turned(low)}–${turned(high)} turns/s`}
+        </em>
+      </div>
+    </>
   );
 }

@@ -19,10 +19,35 @@ export interface HeadFrame {
   windowLow: number | null;
   windowHigh: number | null;
   minimum: number | null;
+  /** count at which the line is held, or at which to stop a line let down */
+  holdAt: number | null;
+  stop: number | null;
+  /** m off the bottom: the main line's lower end, and the lure */
+  foot: number;
+  rides: number;
+  /** degrees off the bottom at which it rests */
+  rest: number;
+  /** too light, but not in four fifths of the current */
+  eased: boolean;
+  spanLow: number | null;
+  spanHigh: number | null;
+  liftOff: number | null;
+  zoneShare: number | null;
+  speedLow: number | null;
+  speedHigh: number | null;
+  tryHead: number | null;
+  tryShape: number | null;
+  tryLine: number | null;
+  waitStep: number | null;
+  lineLow: number[];
+  lineHigh: number[];
+  /** m from the rod tip, at DayBoard.path_share of the depth down; empty unless swum */
+  path: number[];
   /** m up-current of the rig; empty where the rig floats */
   line: number[];
   fallHeight: number[];
-  fallDrift: number[];
+  /** m from the splash, down-current or (held) towards the rod */
+  fallShift: number[];
   day: HeadDay;
 }
 
@@ -89,9 +114,28 @@ export function frameAt(board: DayBoard, step: number): Frame {
       windowLow: h.window_low_m_s[near] ?? null,
       windowHigh: h.window_high_m_s[near] ?? null,
       minimum: h.minimum_mass_g[near] ?? null,
+      holdAt: mix(h.hold_at_s),
+      stop: h.stop_s[near] == null ? null : mix(h.stop_s),
+      foot: mix(h.foot_m) ?? 0,
+      rides: mix(h.rides_m) ?? 0,
+      rest: h.rest_deg[near] ?? 0,
+      eased: h.eased[near] ?? false,
+      spanLow: h.span_low_m[near] == null ? null : mix(h.span_low_m),
+      spanHigh: h.span_high_m[near] == null ? null : mix(h.span_high_m),
+      liftOff: mix(h.lift_off_m),
+      zoneShare: mix(h.zone_share),
+      speedLow: h.speed_low_m_s[near] ?? null,
+      speedHigh: h.speed_high_m_s[near] ?? null,
+      tryHead: h.try_head[near] ?? null,
+      tryShape: h.try_shape[near] ?? null,
+      tryLine: h.try_line_mm[near] ?? null,
+      waitStep: h.wait_step[near] ?? null,
+      lineLow: rows(h.line_low_cm, i, f, 100),
+      lineHigh: rows(h.line_high_cm, i, f, 100),
+      path: rows(h.path_cm, i, f, 100),
       line: rows(h.line_cm, i, f, 100),
       fallHeight: rows(h.fall_height_pm, i, f, 1000),
-      fallDrift: rows(h.fall_drift_cm, i, f, 100),
+      fallShift: rows(h.fall_shift_cm, i, f, 100),
     };
   });
   const frame: Frame = {

@@ -1,19 +1,19 @@
 // Every head that could go on this plastic, lightest at the top, each in its own computed line.
 import { memo, useEffect, useRef, useState } from "react";
-import type { DayBoard, Head, School } from "../../api/types";
+import type { DayBoard, Head, Reference } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
 import { SignMark } from "../../ui/sign";
-import { grams, gramsInWater, length, speed, text, type Units } from "../../ui/units";
+import { grams, gramsInWater, headName, length, speed, text, type Units } from "../../ui/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
-import { verdictOf, type Verdict } from "./words";
+import { restWords, verdictOf, type Verdict } from "./words";
 
 interface Props {
   board: DayBoard;
   frame: Frame;
   heads: Map<number, Head>;
   units: Units;
-  schools: { key: School; name: string; scope_limit: number }[];
+  schools: Reference["schools"];
   compared: number | null;
   onCompare: (id: number) => void;
 }
@@ -21,7 +21,11 @@ interface Props {
 export function Ladder(props: Props) {
   const { board, frame, heads, units, schools, compared, onCompare } = props;
   const pick = frame.picks[board.school] ?? null;
-  const limit = schools.find((s) => s.key === board.school)?.scope_limit ?? 3;
+  const school = schools.find((s) => s.key === board.school);
+  const called = (id: number) => {
+    const row = heads.get(id);
+    return row ? `${text(headName(row, units))} ${shapeWords(row.shape)}` : "another";
+  };
   const pickMass = pick === null ? null : (heads.get(pick)?.mass_g ?? null);
   const [all, setAll] = useState(false);
   const near = neighbours(frame.heads, pick, compared);
@@ -32,16 +36,17 @@ export function Ladder(props: Props) {
           const row = heads.get(head.id);
           if (!row) return null;
           const verdict = verdictOf(head, {
-            board, frame, units, scopeLimit: limit, isPick: head.id === pick, pickMass,
-            mass: row.mass_g,
+            board, frame, units, scopeLimit: school?.scope_limit ?? null, name: called,
+            isPick: head.id === pick, pickMass, mass: row.mass_g,
           });
           const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
           return (
             <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
-                  depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} isPick={head.id === pick}
+                  depth={frame.depth} tip={board.tip_height_m} shares={board.line_share}
+                  cast={board.cast_m} isPick={head.id === pick} because={school?.because ?? ""}
                   isCompared={head.id === compared} onCompare={onCompare}
                   isNear={near.has(i)} tags={others.map((s) => s.name).join(" · ")}
-                  school={schools.find((s) => s.key === board.school)?.name ?? ""} />
+                  school={school?.name ?? ""} />
           );
         })}
       </ol>
@@ -62,11 +67,14 @@ function neighbours(heads: HeadFrame[], pick: number | null, compared: number | 
 }
 
 /** What stands behind a rung's figures. */
-function howComputed({ day }: HeadFrame, units: Units): string {
+function howComputed(head: HeadFrame, units: Units): string {
+  const { day } = head;
   if (day.fall_speed_m_s == null) return `weighs ${text(gramsInWater(day.wet_weight_n))} in water: it floats`;
-  const fall = `falls at ${text(speed(day.fall_speed_m_s, units))}, nose down ${Math.round(day.fall_pitch_deg ?? 90)}°`;
+  const slant = 90 - Math.round(day.fall_path_deg ?? 90);
+  const fall = `falls at ${text(speed(day.fall_speed_m_s, units))}, nose down ${Math.round(day.fall_pitch_deg ?? 90)}°${slant > 3 ? `, ${slant}° off the vertical` : ""}`;
+  const rests = `; on the bottom it ${restWords(head)}`;
   const flies = `flies ${text(length(day.cast_m, units, 0))}${day.cast_is_guess ? " (a guess)" : ""}`;
-  return `weighs ${text(gramsInWater(day.wet_weight_n))} in water; ${fall}; package ${text(grams(day.package_g))}, ${flies}`;
+  return `weighs ${text(gramsInWater(day.wet_weight_n))} in water; ${fall}${rests}; package ${text(grams(day.package_g))}, ${flies}`;
 }
 
 interface RungProps {
@@ -77,6 +85,8 @@ interface RungProps {
   depth: number;
   tip: number;
   shares: readonly number[];
+  cast: number;
+  because: string;
   isPick: boolean;
   isNear: boolean;
   isCompared: boolean;
@@ -108,7 +118,8 @@ const Rung = memo(function Rung(props: RungProps) {
           <HeadWeight head={row} units={props.units} />
           <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
         </span>
-        <RungScene line={head.line} shares={props.shares} depth={props.depth} tip={props.tip} span={head.span} />
+        <RungScene line={head.line} shares={props.shares} depth={props.depth} foot={head.foot}
+                   tip={props.tip} span={head.span} path={head.path} cast={props.cast} />
         <span className="rung-words">
           <b>
             <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
@@ -119,6 +130,8 @@ const Rung = memo(function Rung(props: RungProps) {
             {verdict.reason}
             {verdict.window && <>; <i>{verdict.window}</i></>}
           </span>
+          {isPick && props.because && <span className="because">{props.because}</span>}
+          {verdict.help && <span className="help">{verdict.help}</span>}
         </span>
         <span className="rung-count">
           <span className="big">{head.count === null ? "–" : Math.round(head.count)}</span>

@@ -8,6 +8,9 @@ import {
   length, lengthScale, rangeText, speed, speedScale, temperature, temperatureScale, text,
 } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
+import { CastFacts, FallFact, WorkFact } from "./cast-facts";
+import { FactNumber } from "./fact-number";
+import { NailFact, RigFact } from "./rig-facts";
 
 const ZONES: { value: string; words: string; zone: [number, number] }[] = [
   { value: "0-0.5", words: "on the bottom", zone: [0, 0.5] },
@@ -16,18 +19,24 @@ const ZONES: { value: string; words: string; zone: [number, number] }[] = [
   { value: "2-4", words: "suspended", zone: [2, 4] },
 ];
 
-const FEEDS = [
-  { value: 0, words: "free", note: "nothing pulls" },
-  { value: 0.01, words: "from an open bail", note: "0.010 N on the line" },
-  { value: 0.03, words: "by hand", note: "0.030 N on the line" },
+const WINDS = [
+  { value: 0, words: "from behind" },
+  { value: 45, words: "from behind and the side" },
+  { value: 90, words: "from the side" },
+  { value: 135, words: "from ahead and the side" },
+  { value: 180, words: "in your face" },
 ];
+
+/** How many facts the folded sentence leaves out. */
+export const MORE_FACTS = 13;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
 export const OtherFacts = memo(function OtherFacts() {
   return (
     <>
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
-      {", casting "}<CastFact />{"; the line is fed "}<FeedFact />
+      <CastFacts />{"; it falls "}<FallFact />{" and is "}<WorkFact />
+      {". The rig is "}<RigFact />{", "}<NailFact />
       {". The water is "}<TemperatureFact />{", the wind "}<WindFact />
       {". The fish feed "}<ZoneFact />{". By "}<SchoolFact />{"."}
     </>
@@ -68,15 +77,9 @@ function StanceFact() {
             value={key}
             onPick={(stance) => { set({ stance, tip_height_m: null }); close(); }}
           />
-          <NumberSheet
-            label="Rod tip above the water"
-            scale={lengthScale(units)}
-            value={facts.tip_height_m ?? now?.tip_height_m ?? null}
-            low={0}
-            high={30}
-            remedy="enter the height of the rod tip"
-            onSet={(tip_height_m) => { set({ tip_height_m }); close(); }}
-          />
+          <FactNumber field="tip_height_m" label="Rod tip above the water" scale={lengthScale(units)}
+                      close={close} assumed={now?.tip_height_m ?? null} low={0} high={30}
+                      remedy="enter the height of the rod tip" clearWords="back to the stance's own" />
         </>
       )}
     </Fact>
@@ -101,61 +104,16 @@ function RodFact() {
   );
 }
 
-function CastFact() {
-  const units = useUnits();
-  const { mark } = useChosen();
-  const { facts, set } = useQuestion();
-  return (
-    <Fact
-      label="cast"
-      words={text(length(facts.cast_m ?? mark?.cast_m, units, 0))}
-      source={facts.cast_m === null ? "assumed" : "typed"}
-    >
-      {(close) => (
-        <NumberSheet
-          label="Cast" scale={lengthScale(units)} value={facts.cast_m ?? mark?.cast_m ?? null}
-          above={0} high={150} remedy="enter how far you have to cast"
-          onSet={(cast_m) => { set({ cast_m }); close(); }}
-          onClear={facts.cast_m === null ? undefined : () => { set({ cast_m: null }); close(); }}
-          clearWords="back to the mark's own"
-        />
-      )}
-    </Fact>
-  );
-}
-
-function FeedFact() {
-  const { facts, set } = useQuestion();
-  const value = facts.feed_tension_n ?? 0.01;
-  return (
-    <Fact
-      label="how the line is fed"
-      words={FEEDS.find((f) => f.value === value)?.words ?? `at ${value} N`}
-      source={facts.feed_tension_n === null ? "assumed" : "chosen"}
-    >
-      {(close) => (
-        <Choice options={FEEDS} value={value}
-                onPick={(feed_tension_n) => { set({ feed_tension_n }); close(); }} />
-      )}
-    </Fact>
-  );
-}
-
 function TemperatureFact() {
   const units = useUnits();
-  const { facts, set } = useQuestion();
+  const { facts } = useQuestion();
   return (
     <Fact label="water temperature" words={text(temperature(facts.temperature_c ?? 18, units))}
           source={facts.temperature_c === null ? "assumed" : "typed"}>
       {(close) => (
-        <NumberSheet
-          label="Water temperature" scale={temperatureScale(units)} digits={1}
-          value={facts.temperature_c ?? 18} low={-2} high={40}
-          remedy="enter the water's temperature"
-          onSet={(temperature_c) => { set({ temperature_c }); close(); }}
-          onClear={facts.temperature_c === null ? undefined : () => { set({ temperature_c: null }); close(); }}
-          clearWords="back to the assumed one"
-        />
+        <FactNumber field="temperature_c" label="Water temperature" scale={temperatureScale(units)}
+                    close={close} digits={1} assumed={18} low={-2} high={40}
+                    remedy="enter the water's temperature" />
       )}
     </Fact>
   );
@@ -164,17 +122,20 @@ function TemperatureFact() {
 function WindFact() {
   const units = useUnits();
   const { facts, set } = useQuestion();
+  const from = facts.wind_to_cast_deg ?? 90;
+  const calm = facts.wind_m_s === 0;
+  const words = calm ? "calm"
+    : `${text(speed(facts.wind_m_s ?? 3, units, 1))} ${WINDS.find((w) => w.value === from)?.words}`;
   return (
-    <Fact label="wind" words={text(speed(facts.wind_m_s ?? 3, units, 1))}
-          source={facts.wind_m_s === null ? "assumed" : "typed"}>
+    <Fact label="wind" words={words}
+          source={facts.wind_m_s === null && facts.wind_to_cast_deg === null ? "assumed" : "typed"}>
       {(close) => (
-        <NumberSheet
-          label="Wind" scale={speedScale(units)} value={facts.wind_m_s ?? 3} low={0} high={40}
-          remedy="enter the wind's speed, 0 when calm"
-          onSet={(wind_m_s) => { set({ wind_m_s }); close(); }}
-          onClear={facts.wind_m_s === null ? undefined : () => { set({ wind_m_s: null }); close(); }}
-          clearWords="back to the assumed one"
-        />
+        <>
+          <FactNumber field="wind_m_s" label="Wind" scale={speedScale(units)} close={close} assumed={3}
+                      low={0} high={40} remedy="enter the wind's speed, 0 when calm" />
+          <Choice options={WINDS} value={from}
+                  onPick={(wind_to_cast_deg) => { set({ wind_to_cast_deg }); close(); }} />
+        </>
       )}
     </Fact>
   );
@@ -183,20 +144,30 @@ function WindFact() {
 function ZoneFact() {
   const units = useUnits();
   const { facts, set } = useQuestion();
-  const zone = facts.zone ?? [0, 1];
-  const value = `${zone[0]}-${zone[1]}`;
+  const [from, to] = facts.zone ?? [0, 1];
+  const value = `${from}-${to}`;
+  const scale = lengthScale(units);
   return (
-    <Fact label="where the fish feed" words={ZONES.find((z) => z.value === value)?.words ?? value}
+    <Fact label="where the fish feed"
+          words={ZONES.find((z) => z.value === value)?.words ?? `${rangeText(from, to, units)} off the bottom`}
           source={facts.zone === null ? "assumed" : "chosen"}>
       {(close) => (
-        <Choice
-          options={ZONES.map((z) => ({
-            value: z.value, words: z.words,
-            note: `${rangeText(z.zone[0], z.zone[1], units)} off the bottom`,
-          }))}
-          value={value}
-          onPick={(key) => { set({ zone: ZONES.find((z) => z.value === key)!.zone }); close(); }}
-        />
+        <>
+          <Choice
+            options={ZONES.map((z) => ({
+              value: z.value, words: z.words,
+              note: `${rangeText(z.zone[0], z.zone[1], units)} off the bottom`,
+            }))}
+            value={value}
+            onPick={(key) => { set({ zone: ZONES.find((z) => z.value === key)!.zone }); close(); }}
+          />
+          <NumberSheet label="From, off the bottom" scale={scale} value={from} low={0} high={to - 0.05}
+                       remedy="it must stay under the upper edge"
+                       onSet={(low) => { set({ zone: [low, to] }); close(); }} />
+          <NumberSheet label="To, off the bottom" scale={scale} value={to} above={from} high={200}
+                       remedy="it must stay over the lower edge"
+                       onSet={(high) => { set({ zone: [from, high] }); close(); }} />
+        </>
       )}
     </Fact>
   );

@@ -7,8 +7,9 @@ import { useChosen, useQuestion } from "../../ui/question";
 import { setStep } from "../../ui/time";
 import { useUnits } from "../../ui/use-units";
 import { length, lengthScale, speed, speedScale, text } from "../../ui/units";
+import { FactNumber } from "./fact-number";
 import type { Frame } from "./frame";
-import { OtherFacts } from "./other-facts";
+import { MORE_FACTS, OtherFacts } from "./other-facts";
 import { WhenSheet, dayWords } from "./when";
 
 const BOTTOMS: Record<string, string> = { grass: "grass", sand: "sand", mud: "mud", rock: "rock",
@@ -17,6 +18,11 @@ const BOTTOMS: Record<string, string> = { grass: "grass", sand: "sand", mud: "mu
 function bottomWords(bottom: string, cover: string): string {
   return cover === "none" ? (BOTTOMS[bottom] ?? bottom) : `${BOTTOMS[bottom] ?? bottom} and ${cover}`;
 }
+
+const PROFILES = [
+  { value: "seventh-root", words: "slower towards the bottom", note: "seventh-root profile: a tide over an open bottom" },
+  { value: "uniform", words: "the same all the way down", note: "uniform profile: a short run, a rip, a gap" },
+] as const;
 
 /** What is typed holds at a whole step: go there, so that what is shown is what was typed. */
 function snap(frame: Frame | undefined): number {
@@ -38,7 +44,7 @@ export function Sentence({ board, frame }: Props) {
         <First board={board} frame={frame} />
         <span className="more-facts"><OtherFacts /></span>
         <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "fewer" : "and 9 more"}
+          {open ? "fewer" : `and ${MORE_FACTS} more`}
         </button>
       </p>
     </div>
@@ -82,7 +88,29 @@ const MarkFact = memo(function MarkFact() {
 
 const Over = memo(function Over() {
   const { mark } = useChosen();
-  return <>{mark ? ` over ${bottomWords(mark.bottom, mark.cover)} in ` : " in "}</>;
+  const units = useUnits();
+  const { facts } = useQuestion();
+  if (!mark) return <> in </>;
+  const high = facts.cover_height_m ?? mark.cover_height_m;
+  const bare = mark.cover === "none";
+  return (
+    <>
+      {` over ${bottomWords(mark.bottom, mark.cover)}${bare ? ", " : " "}`}
+      <Fact label="height of the weed"
+            words={high > 0 ? `${text(length(high, units))} high` : "no weed"}
+            source={facts.cover_height_m === null ? "chosen" : "typed"}>
+        {(close) => (
+          <FactNumber field="cover_height_m" label="Weed or grass above the bottom"
+                      scale={lengthScale(units)} close={close} assumed={mark.cover_height_m}
+                      low={0} high={20} remedy="its height, 0 if there is none"
+                      clearWords="back to the mark's own">
+            <p className="sheet-note">Inside the weed the current is slowed; above it the profile starts at its top.</p>
+          </FactNumber>
+        )}
+      </Fact>
+      {bare ? ", in " : " in "}
+    </>
+  );
 });
 
 const PlasticFact = memo(function PlasticFact() {
@@ -105,7 +133,7 @@ const PlasticFact = memo(function PlasticFact() {
 
 function CurrentFact({ board, frame }: Props) {
   const units = useUnits();
-  const { typed, setTyped } = useQuestion();
+  const { facts, set, typed, setTyped } = useQuestion();
   const source: Source = board && board.speed_from !== "predicted" ? "typed" : "predicted";
   const u = frame ? Math.abs(frame.stream) : null;
   const flood = (frame?.stream ?? 0) >= 0;
@@ -136,6 +164,8 @@ function CurrentFact({ board, frame }: Props) {
                   ? "What you typed stands all day: a ratio to the predicted stream would mean nothing here."
                   : "Typed here, it scales the rest of the day's stream."}
             </p>
+            <Choice options={[...PROFILES]} value={facts.profile ?? "seventh-root"}
+                    onPick={(profile) => { set({ profile }); close(); }} />
           </NumberSheet>
         )}
       </Fact>

@@ -16,7 +16,10 @@ export interface BoardState {
   retry: () => void;
 }
 
-const SCHOOLS: School[] = ["lightest-practical", "bottom-contact", "depth-table"];
+/** In the order of their keys. */
+export const SCHOOLS: School[] = [
+  "lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work",
+];
 
 export function useBoard(query: DayQuery): BoardState {
   const queries = useQueryClient();

@@ -1,6 +1,6 @@
 // Verdicts in words: every one with the figure that decides it.
 import type { DayBoard } from "../../api/types";
-import { grams, gramsInWater, gramsOfKg, length, speed, text, type Units } from "../../ui/units";
+import { grams, gramsInWater, gramsOfKg, length, speed, text, turns, type Units } from "../../ui/units";
 import type { Frame, HeadFrame } from "./frame";
 
 export type Sign = "pick" | "right" | "marginal" | "light" | "heavy" | "unsafe";
@@ -10,13 +10,17 @@ export interface Verdict {
   words: string;
   reason: string;
   window: string;
+  /** the nearest change that would put it right */
+  help: string;
 }
 
 interface Context {
   board: DayBoard;
   frame: Frame;
   units: Units;
-  scopeLimit: number;
+  scopeLimit: number | null;
+  /** what a head is called, by its id */
+  name: (id: number) => string;
   isPick: boolean;
   /** the pick's mass, to tell a heavier right one from a lighter */
   pickMass: number | null;
@@ -26,7 +30,7 @@ interface Context {
 const s = (seconds: number | null): string => (seconds === null ? "–" : `${seconds.toFixed(1)} s`);
 
 function needs(head: HeadFrame): string {
-  return head.minimum === null ? "" : `; takes ${text(grams(head.minimum))} here`;
+  return head.minimum === null ? "" : `; needs at least ${text(grams(head.minimum))} here`;
 }
 
 function tooLight(head: HeadFrame, c: Context): [string, string] {
@@ -36,9 +40,17 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
     case "gets-there":
       if (head.lineOut === null) return ["swept off", `never gets down: the line planes up${needs(head)}`];
       return ["swept off",
-        `${m(head.lineOut)} of line to touch, over ${m(c.scopeLimit * (c.frame.depth + c.board.tip_height_m))}${needs(head)}`];
+        `${m(head.lineOut)} of line to touch, over ${m((c.scopeLimit ?? 3) * (c.frame.depth + c.board.tip_height_m))}${needs(head)}`];
+    case "drifts-by":
+      return ["drifts by", `carried ${m(head.figure)} on the way to them; ${m(head.bound)} is the most`];
+    case "swims":
+      return ["rides up", head.speedHigh === null
+        ? "leaves their zone at any speed"
+        : `leaves their zone above ${text(speed(head.speedHigh, units))}`];
     case "sinks":
-      return ["floats", `the plastic carries it: never sinks, ${text(gramsInWater(-(head.figure ?? 0)))} short`];
+      return head.day.outcome === "neutral"
+        ? ["hangs", "neither sinks nor floats: the water's warmth decides"]
+        : ["floats", `the plastic carries it: never sinks, ${text(gramsInWater(-(head.figure ?? 0)))} short`];
     case "sinks-on-line":
       return ["held up", "the pull of the line you feed holds it: never sinks"];
     case "in-touch":
@@ -56,6 +68,18 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
   }
 }
 
+/** The nearest change that would put it right, at most two of them. */
+export function helpFor(head: HeadFrame, c: Context): string {
+  const { board, name } = c;
+  const ways: string[] = [];
+  if (head.eased) ways.push("would do in a fifth less current");
+  if (head.tryShape !== null) ways.push(`${name(head.tryShape)} would do`);
+  if (head.tryHead !== null) ways.push(`${name(head.tryHead)} would do`);
+  if (head.tryLine !== null) ways.push(`on ${head.tryLine.toFixed(2)} mm line`);
+  if (head.waitStep !== null) ways.push(`from ${board.clock[head.waitStep]}`);
+  return ways.length ? `→ ${ways.slice(0, 2).join(", or ")}` : "";
+}
+
 function windowWords(head: HeadFrame, units: Units): string {
   if (head.windowHigh === null) return "";
   const high = text(speed(head.windowHigh, units));
@@ -63,40 +87,86 @@ function windowWords(head: HeadFrame, units: Units): string {
   return `right from ${speed(head.windowLow, units).value} to ${high}`;
 }
 
-export function verdictOf(head: HeadFrame, c: Context): Verdict {
-  const window = windowWords(head, c.units);
-  const touches = head.lineOut === null ? "" : `touches on ${text(length(head.lineOut, c.units))}`;
-  switch (c.board.verdicts[head.verdict ?? -1]) {
-    case "right": {
-      if (c.isPick) {
-        return { sign: "pick", words: "tie this on", reason: `${touches}; ${s(head.zone)} in their zone each hop`, window };
-      }
-      const heavier = c.pickMass !== null && c.mass >= c.pickMass;
-      return { sign: "right", words: heavier ? "surer of bottom" : "works", reason: `${touches}; ${s(head.zone)} in the zone`, window };
-    }
-    case "marginal": {
-      const fifth = text(speed(1.2 * Math.abs(c.frame.stream), c.units));
-      return { sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just", reason: `${touches}; swept at ${fifth}`, window };
-    }
-    case "too-light": {
-      const [words, reason] = tooLight(head, c);
-      return { sign: "light", words, reason, window };
-    }
-    case "too-heavy":
-      return head.limit === "drags"
-        ? { sign: "heavy", words: "drags", reason: `the bottom carries ${((head.figure ?? 0) * 100).toFixed(0)} % of it`, window }
-        : { sign: "heavy", words: "plunges", reason: `${s(head.figure)} in the zone; ${s((head.bound ?? 0) / 0.6)} is to be had lighter`, window };
-    case "unsafe-for-outfit":
-      return { sign: "unsafe", words: "over your rod", reason: `package ${text(gramsOfKg(head.figure))}, rod to ${text(gramsOfKg(head.bound, 0))}`, window };
+const LONG_FALL = 0.6;
+
+function touches(head: HeadFrame, c: Context): string {
+  if (c.board.steady) {
+    return `in their zone for ${Math.round((head.zoneShare ?? 0) * 100)} % of the cast`;
+  }
+  if (head.limit === "drifts-by" || c.scopeLimit === null) {
+    return `carried ${text(length(head.figure, c.units))} on the way to them`;
+  }
+  return head.lineOut === null ? "" : `touches on ${text(length(head.lineOut, c.units))}`;
+}
+
+function tooHeavy(head: HeadFrame, units: Units): [string, string] {
+  switch (head.limit) {
+    case "drags":
+      return ["drags", `the bottom carries ${((head.figure ?? 0) * 100).toFixed(0)} % of it`];
+    case "runs-under":
+      return ["runs under", head.speedLow === null ? "under their zone at any speed"
+        : `under their zone below ${text(speed(head.speedLow, units))}`];
     default:
-      return { sign: "light", words: "–", reason: "", window };
+      return ["plunges", `${s(head.figure)} in the zone; ${s((head.bound ?? 0) / LONG_FALL)} is to be had lighter`];
   }
 }
 
+export function verdictOf(head: HeadFrame, c: Context): Verdict {
+  const window = windowWords(head, c.units);
+  const help = helpFor(head, c);
+  switch (c.board.verdicts[head.verdict ?? -1]) {
+    case "right": {
+      const zone = c.board.steady ? "" : `; ${s(head.zone)} in their zone${c.isPick ? " each hop" : ""}`;
+      const reason = `${touches(head, c)}${zone}`;
+      if (c.isPick) return { sign: "pick", words: "tie this on", reason, window, help: "" };
+      const heavier = c.pickMass !== null && c.mass >= c.pickMass;
+      const words = !heavier ? "works" : c.board.steady ? "runs deeper" : "surer of bottom";
+      return { sign: "right", words, reason, window, help: "" };
+    }
+    case "marginal": {
+      const fifth = c.board.steady
+        ? `rides up at ${text(speed(1.2 * c.board.retrieve_speed_m_s, c.units))}`
+        : `swept at ${text(speed(1.2 * Math.abs(c.frame.stream), c.units))}`;
+      return {
+        sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just",
+        reason: `${touches(head, c)}; ${fifth}`, window, help: c.isPick ? "" : help,
+      };
+    }
+    case "too-light": {
+      const [words, reason] = tooLight(head, c);
+      return { sign: "light", words, reason, window, help };
+    }
+    case "too-heavy": {
+      const [words, reason] = tooHeavy(head, c.units);
+      return { sign: "heavy", words, reason, window, help };
+    }
+    case "unsafe-for-outfit":
+      return { sign: "unsafe", words: "over your rod", reason: `package ${text(gramsOfKg(head.figure))}, rod to ${text(gramsOfKg(head.bound, 0))}`, window, help: "" };
+    default:
+      return { sign: "light", words: "–", reason: "", window, help: "" };
+  }
+}
+
+/** How it rests on the bottom. */
+export function restWords(head: HeadFrame): string {
+  if (head.rest <= 0) return "lies";
+  return head.rest >= 85 ? "stands" : `leans to ${Math.round(head.rest)}°`;
+}
+
 /** What to do once it is down. */
-export function thenWords(head: HeadFrame, zone: [number, number], units: Units): string {
+export function thenWords(
+  head: HeadFrame, zone: [number, number], board: DayBoard, units: Units, cmPerTurn: number,
+): string {
+  if (board.steady) {
+    const v = board.retrieve_speed_m_s;
+    return `swim it back at ${text(speed(v, units))}, ${turns(v, cmPerTurn)} turns a second`;
+  }
   const hop = Math.max(1, Math.round(head.zone ?? 1));
-  if (zone[0] > 0) return `close the bail there, lift and let it swing`;
+  if (zone[0] > 0) {
+    return head.stop === null
+      ? "close the bail there, lift and let it swing"
+      : `let down, stop the line at ${Math.round(head.stop)}: it hangs among them`;
+  }
   return `lift it ${text(length(Math.min(1, zone[1]), units))} with the rod, let it fall, count ${hop}`;
 }
 
@@ -109,7 +179,7 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const parts = [];
   // Where the wind on the line decides, the weight that the current asks for would mislead.
   if (windy) parts.push(`the wind asks for ${text(gramsInWater(windy.bound))} in water: a shorter cast`);
-  else if (least.length) parts.push(`it takes at least ${text(grams(Math.min(...least)))} here`);
+  else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
   parts.push("or thinner line");
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;

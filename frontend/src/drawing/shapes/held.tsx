@@ -1,0 +1,69 @@
+// Held lines: the chosen one with its soft edge and what hangs on it, and the compared one as a ghost.
+import { leaderEnd, type Shape, type View } from "../geometry/column";
+import { polyline, smooth, type Point } from "../geometry/path";
+
+function toPx(view: View, tipX: number, shape: Shape): Point[] {
+  return shape.water.map(([x, z]) => [view.x(tipX + x), view.z(z)]);
+}
+
+function linePath(view: View, shape: Shape, tipX: number): string {
+  const water = toPx(view, tipX, shape);
+  const top = water.at(-1)!;
+  return `${smooth(water)}M${top[0]} ${top[1]}L${view.x(tipX)} ${view.z(shape.tip[1])}`;
+}
+
+export function HeldLine({ view, shape, tipX }: { view: View; shape: Shape; tipX: number }) {
+  return (
+    <path className={shape.holds ? "held-line" : "held-line planing"} d={linePath(view, shape, tipX)} />
+  );
+}
+
+/** Between the lines at a fifth less and a fifth more current, both from the same rod tip. */
+export function SoftEdge({ view, low, high, tipX }: {
+  view: View; low: Shape; high: Shape; tipX: number;
+}) {
+  const tip: Point = [view.x(tipX), view.z(low.tip[1])];
+  const around = [...toPx(view, tipX, low), tip, ...toPx(view, tipX, high).reverse()];
+  return <path className="soft-edge" d={`${polyline(around)}Z`} aria-hidden="true" />;
+}
+
+export function Ghost({ view, shape, tipX, label }: {
+  view: View; shape: Shape; tipX: number; label: string;
+}) {
+  const water = toPx(view, tipX, shape);
+  const rig = water[0]!;
+  const along = water[Math.min(water.length - 1, Math.floor(water.length * 0.45))]!;
+  const x = Math.min(Math.max(along[0] - 8, 150), view.width - 96);
+  return (
+    <g className="ghost" aria-hidden="true">
+      <path d={linePath(view, shape, tipX)} />
+      <circle cx={rig[0]} cy={rig[1]} r={4} />
+      {view.width >= 560 && (
+        <text x={x} y={along[1] - 6} textAnchor={x > view.width / 2 ? "end" : "start"}
+              className="note italic halo">{label}</text>
+      )}
+    </g>
+  );
+}
+
+/** The second head or the sinker at the main line's end, and the leader on to the lure. */
+export function Leader({ view, x, foot, rides, leader, rigging }: {
+  view: View; x: number; foot: number; rides: number; leader: number; rigging: string;
+}) {
+  const [dx] = leaderEnd(foot, rides, leader);
+  const from: Point = [view.x(x), view.z(foot)];
+  const r = 4.5;
+  return (
+    <g className="leader" aria-hidden="true">
+      <path d={polyline([from, [view.x(x + dx), view.z(rides)]])} />
+      {rigging === "three-way" && (
+        <path d={polyline([from, [from[0], Math.min(view.z(0), from[1] + 0.3 * view.scale)]])} />
+      )}
+      {rigging === "three-way" ? (
+        <ellipse cx={from[0]} cy={Math.min(view.z(0), from[1] + 0.3 * view.scale) - r} rx={r * 0.8} ry={r * 1.4} />
+      ) : (
+        <circle cx={from[0]} cy={from[1]} r={r} />
+      )}
+    </g>
+  );
+}

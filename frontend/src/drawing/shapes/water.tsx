@@ -1,0 +1,110 @@
+// The water itself: surface, feeding zone, depth scale and the current's arrows.
+import { memo } from "react";
+import type { DayBoard } from "../../api/types";
+import { length, lengthScale, rangeText, speed, text, type Units } from "../../ui/units";
+import type { Frame } from "../../views/day/frame";
+import { depthMarks, type View } from "../geometry/column";
+
+export const Water = memo(function Water({ view, depth }: { view: View; depth: number }) {
+  const top = view.z(depth);
+  const waves = Array.from({ length: Math.ceil(view.width / 44) + 1 }, (_, i) =>
+    `${i ? "t" : `M-10 ${top}q11 2.4 22 0t22 0`}${i ? "22 0t22 0" : ""}`).join("");
+  return (
+    <g aria-hidden="true">
+      <defs>
+        <linearGradient id="water" x1="0" x2="0" y1="0" y2="1">
+          <stop offset="0" className="water-top" />
+          <stop offset="1" className="water-deep" />
+        </linearGradient>
+        <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse"
+                 patternTransform="rotate(45)">
+          <path d="M0 0V5" className="hatch" />
+        </pattern>
+      </defs>
+      <rect x={0} y={top} width={view.width} height={Math.max(0, view.z(0) + 8 - top)}
+            fill="url(#water)" />
+      <path d={waves} className="surface" />
+    </g>
+  );
+});
+
+export function Zone({ view, zone, depth }: { view: View; zone: [number, number]; depth: number }) {
+  const top = Math.min(zone[1], depth);
+  if (top <= zone[0]) return null;
+  const y = view.z(top);
+  return (
+    <g aria-hidden="true">
+      <rect x={0} y={y} width={view.width} height={view.z(zone[0]) - y} fill="url(#hatch)" />
+      <path d={`M0 ${y}H${view.width}`} className="zone-edge" />
+    </g>
+  );
+}
+
+/** On the left where the fall leaves room, else to the right of the mark. */
+export function ZoneWords({ view, zone, depth, units, x, fall }: {
+  view: View; zone: [number, number]; depth: number; units: Units; x: number; fall: number;
+}) {
+  const top = Math.min(zone[1], depth);
+  if (top <= zone[0]) return null;
+  const roomy = (top - zone[0]) * view.scale > 22;
+  const narrow = view.width < 560;
+  const right = view.x(0) + 64;
+  const words = narrow
+    ? "they feed here"
+    : `they feed here · ${rangeText(zone[0], zone[1], units)} off the bottom`;
+  const long = words.length * 5.2;
+  const left = x + long < fall || right + long > view.width - 40;
+  return (
+    <text x={left ? Math.min(x, narrow ? 40 : x) : right} y={view.z(top) + (roomy ? 15 : -5)}
+          className="note italic halo" aria-hidden="true">
+      {words}
+    </text>
+  );
+}
+
+export function DepthScale({ view, depth, units }: { view: View; depth: number; units: Units }) {
+  const per = lengthScale(units).toSi(1);
+  return (
+    <g className="depth-scale" aria-hidden="true">
+      {depthMarks(depth / per).map((d) => (
+        <g key={d}>
+          <path d={`M0 ${view.z(depth - d * per)}h9`} />
+          <text x={13} y={view.z(depth - d * per) + 4} className="halo">{d}</text>
+        </g>
+      ))}
+      <path d={`M0 ${view.z(0)}h9`} />
+      <text x={13} y={view.z(0) - 4} className="strong halo">{text(length(depth, units))}</text>
+    </g>
+  );
+}
+
+export const Current = memo(function Current({ view, board, frame, units }: {
+  view: View; board: DayBoard; frame: Frame; units: Units;
+}) {
+  const u = Math.abs(frame.stream);
+  const right = view.width - 14;
+  const last = board.profile.length - 1;
+  const px = (share: number) => Math.min(1, u / 1.2) * 74 * share + 1;
+  return (
+    <g className="current" aria-hidden="true">
+      {u > 0.005 && board.profile.map(({ height_share, speed_share }, i) => {
+        const y = view.z(height_share * frame.depth);
+        const long = px(speed_share);
+        return (
+          <g key={height_share}>
+            <path d={`M${right - long} ${y}H${right}`} />
+            <path d={`M${right + 6} ${y}l-7 -2.6v5.2Z`} className="arrowhead" />
+            {(i === 0 || i === last) && (
+              <text x={right + 4} y={i === last ? y + 15 : y - 6} textAnchor="end" className="halo">
+                {i === last ? text(speed(u * speed_share, units)) : speed(u * speed_share, units).value}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {u <= 0.005 && (
+        <text x={right + 4} y={view.z(frame.depth) + 16} textAnchor="end" className="halo">slack</text>
+      )}
+    </g>
+  );
+});

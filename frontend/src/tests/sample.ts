@@ -1,0 +1,39 @@
+// What most tests of the day do not look at: a head and a board with nothing set.
+import type { DayBoard, HeadDay } from "../api/types";
+
+const all = <T,>(steps: number, value: T): T[] => Array.from({ length: steps }, () => value);
+
+/** A head whose every array holds one value, `change` over it. */
+export function plainHead(id: number, steps: number, change: Partial<HeadDay> = {}): HeadDay {
+  const none = all(steps, null);
+  return {
+    id, fit: "fits", outcome: "sinks", wet_weight_n: 0.1, fall_speed_m_s: 0.8, fall_pitch_deg: 85,
+    fall_path_deg: 88, front_fall_m_s: null, package_g: 20, cast_m: 30, cast_is_guess: false,
+    verdict: all(steps, 0), decided: all(steps, 0), eased: all(steps, false),
+    figure: all(steps, 2), bound: all(steps, 3), count_s: all(steps, 5), middle_s: all(steps, 4),
+    zone_s: all(steps, 1.2), lead_m: all(steps, 2), hold_at_s: none, stop_s: none,
+    scope: all(steps, 1.8), line_out_m: all(steps, 8), span_m: all(steps, 4), span_low_m: none,
+    span_high_m: none, foot_m: all(steps, 0.05), rides_m: all(steps, 0.05),
+    fed_line_m: all(steps, 5.5), rest_deg: all(steps, 0), window_low_m_s: all(steps, 0),
+    window_high_m_s: all(steps, 0.55), minimum_mass_g: all(steps, 6), lift_off_m: none,
+    zone_share: none, speed_low_m_s: none, speed_high_m_s: none, try_head: none, try_shape: none,
+    try_line_mm: none, wait_step: none, line_cm: all(steps, [0, 200]),
+    fall_height_pm: all(steps, [1000, 0]), fall_shift_cm: all(steps, [0, 200]),
+    line_low_cm: all(steps, [0, 150]), line_high_cm: all(steps, [0, 250]), path_cm: all(steps, []),
+    ...change,
+  };
+}
+
+export function plainBoard(clock: string[], heads: HeadDay[], change: Partial<DayBoard> = {}): DayBoard {
+  const steps = clock.length;
+  return {
+    mark_id: 7, date: "2026-07-15", time_zone: "UTC", school: "lightest-practical",
+    verdicts: ["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"],
+    limits: [{ code: "gets-there", unit: "" }], step_s: 600, clock, now_step: null,
+    height_m: all(steps, 1), depth_m: all(steps, 4.2), stream_m_s: all(steps, 0.5),
+    depth_from: "predicted", speed_from: "predicted", stance: "kayak", tip_height_m: 1.3,
+    drifting: false, cast_m: 25, fall: "fed", lowered: false, steady: false, rigging: "one",
+    leader_m: 0, retrieve_speed_m_s: 0.6, cover_height_m: 0, wet: all(steps, true), turns: [],
+    line_share: [0, 1], path_share: [0, 1], profile: [], heads, left_out: 0, picks: {}, ...change,
+  };
+}
