@@ -12,7 +12,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Locator, Page
 
 from ilha.web.app import DIST
 from tests.conftest import NOW_S
@@ -126,3 +126,13 @@ def board_of(page: Page, server: Server, query: str = "") -> dict[str, Any]:
     assert answer.ok
     body: dict[str, Any] = answer.json()
     return body
+
+
+def fact(page: Page, label: str) -> Locator:
+    return page.locator(f'.fact[aria-label^="{label}:"]')
+
+
+def set_number(page: Page, label: str, value: str) -> None:
+    fact(page, label).click()
+    page.locator(".popover input").first.fill(value)
+    page.locator(".popover").get_by_role("button", name="Set", exact=True).first.click()

@@ -7,9 +7,19 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.ui.conftest import AXE, DESK, PHONE, Server, Watch, board_of, open_day
+from tests.ui.conftest import (
+    AXE,
+    DESK,
+    PHONE,
+    Server,
+    Watch,
+    board_of,
+    fact,
+    open_day,
+    set_number,
+)
 
 pytestmark = pytest.mark.browser
 
@@ -36,17 +46,6 @@ def steps_by_pick(board: dict[str, Any]) -> dict[int, int]:
     """A step well inside some run of each pick, as picks[school] lays them out."""
     picks = board["picks"]["lightest-practical"]
     return {picks[i]: i for i in range(2, 142) if picks[i] and len(set(picks[i - 2 : i + 3])) == 1}
-
-
-
-def fact(page: Page, label: str) -> Locator:
-    return page.locator(f'.fact[aria-label^="{label}:"]')
-
-
-def set_number(page: Page, label: str, value: str) -> None:
-    fact(page, label).click()
-    page.locator(".popover input").first.fill(value)
-    page.locator(".popover").get_by_role("button", name="Set", exact=True).first.click()
 
 
 def test_the_walk(page: Page, server: Server, watch: Watch) -> None:
@@ -106,7 +105,7 @@ def test_figures_are_those_of_the_board(page: Page, server: Server) -> None:
         f"feeds {head['fed_line_m'][step]:.1f} m of line")
     assert clock_of(page) == board["clock"][step]
     # One tick a second, one figure a tick while there is room.
-    assert page.locator(".fall g").count() == int(head["count_s"][step])
+    assert page.locator(".fall .tick").count() == int(head["count_s"][step])
 
 
 def test_keyboard_alone(page: Page, server: Server, watch: Watch) -> None:
@@ -289,9 +288,11 @@ def test_the_phone(browser: Any, server: Server) -> None:
     assert top[".views"] > top[".rail"]
     wide = page.evaluate("() => document.documentElement.scrollWidth")
     assert wide <= 390
-    assert not page.locator(".more-facts").is_visible()
+    more = page.locator(".more-facts .fact")
+    assert not more.first.is_visible()
+    assert page.locator(".fold").inner_text() == f"and {more.count()} more"
     page.locator(".fold").tap()
-    expect(page.locator(".more-facts")).to_be_visible()
+    expect(more.last).to_be_visible()
     box = page.locator(".rail").bounding_box()
     page.touchscreen.tap(box["x"] + box["width"] * 0.75, box["y"] + 40)
     expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "108")

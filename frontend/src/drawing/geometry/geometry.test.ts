@@ -60,9 +60,10 @@ describe("the water column", () => {
   it("thins figures and marks until they have room", () => {
     expect(tickEvery(6, 300)).toBe(1);
     expect(tickEvery(40, 300)).toBe(5);
-    expect(depthMarks(4.5)).toEqual([1, 2, 3, 4]);
-    expect(depthMarks(18).length).toBeLessThan(8);
-    expect(depthMarks(0.3).length).toBeGreaterThan(1);
+    expect(depthMarks(4.5, 60)).toEqual([1, 2, 3, 4]);
+    expect(depthMarks(18, 16).length).toBeLessThan(8);
+    expect(depthMarks(0.3, 400).length).toBeGreaterThan(1);
+    expect(depthMarks(0.4, 90)).toEqual([0.2]);
   });
 });
 

@@ -75,7 +75,7 @@ export function ColumnScene(props: ColumnProps) {
         {main && <HeldLine view={view} shape={main} tipX={tipX} />}
         {chosen && falls && (
           <Fall view={view} head={chosen} path={falls.middle} edge={falls.edge} depth={frame.depth}
-                zone={props.zone} units={units} plastic={plastic} drifting={board.drifting} />
+                zone={props.zone} units={units} plastic={plastic} drifting={board.drifting} lowered={board.lowered} />
         )}
         {chosen && main && <OnTheLine view={view} head={chosen} main={main} tipX={tipX} {...props} />}
         {props.dropping && chosen && falls && (
@@ -115,7 +115,7 @@ function fallsOf(
 }
 
 /** The lure as it lies at rest, behind whatever stands between it and the line. */
-function OnTheLine({ view, head, main, tipX, board, plastic }: ColumnProps & {
+function OnTheLine({ view, head, main, tipX, board, plastic, units }: ColumnProps & {
   view: View; head: HeadFrame; main: Shape; tipX: number;
 }) {
   const x = tipX + main.rig[0];
@@ -127,7 +127,8 @@ function OnTheLine({ view, head, main, tipX, board, plastic }: ColumnProps & {
   const [dx] = leaderEnd(foot, rides, board.leader_m);
   return (
     <>
-      <Leader view={view} x={x} foot={foot} rides={rides} leader={board.leader_m} rigging={board.rigging} />
+      <Leader view={view} x={x} foot={foot} rides={rides} leader={board.leader_m} rigging={board.rigging}
+              words={text(length(board.rigging === "tandem" ? foot : rides, units, 2))} />
       <Lure view={view} x={x + dx} z={rides} plastic={plastic} />
     </>
   );

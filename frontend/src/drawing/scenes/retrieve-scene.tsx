@@ -12,14 +12,17 @@ import { Bottom } from "../shapes/bottom";
 import { DepthScale, Water, Zone } from "../shapes/water";
 import { GROUND, depthScale, type ColumnProps } from "./column-scene";
 
-const LEFT = 60;
+/** Room for the angler, in metres at the depth's scale, but no more than this share of the width. */
+const ANGLER_M = 3.3;
+const ANGLER_SHARE = 0.2;
 const RIGHT = 44;
 
 /** Depth at one scale, distance at another. */
 function sideView(width: number, height: number, deep: number, cast: number): [View, number] {
-  const along = Math.min(deep, (width - LEFT - RIGHT) / cast);
-  const view = makeView(width, height, deep, LEFT, GROUND);
-  return [{ ...view, x: (m) => LEFT + m * along }, deep / along];
+  const left = Math.min(ANGLER_M * deep, ANGLER_SHARE * width);
+  const along = Math.min(deep, (width - left - RIGHT) / cast);
+  const view = makeView(width, height, deep, left, GROUND);
+  return [{ ...view, x: (m) => left + m * along }, deep / along];
 }
 
 export function RetrieveScene(props: ColumnProps) {
@@ -38,7 +41,7 @@ export function RetrieveScene(props: ColumnProps) {
         <Bottom view={still} bottom={props.mark.bottom} cover={props.mark.cover}
                 coverHeight={board.cover_height_m} />
         <DepthScale view={still} depth={frame.depth} units={units} />
-        <Angler view={{ ...view, x: (m) => LEFT + m * deep }} stance={board.stance} x={0}
+        <Angler view={{ ...view, x: (m) => view.x(0) + m * deep }} stance={board.stance} x={0}
                 depth={frame.depth} tip={board.tip_height_m} />
         <MiddleHalf view={view} cast={cast} zone={props.zone} depth={frame.depth} />
         {compared && compared.id !== chosen?.id && (

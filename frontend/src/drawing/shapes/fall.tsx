@@ -20,6 +20,7 @@ interface Props {
   units: Units;
   plastic: Plastic;
   drifting: boolean;
+  lowered: boolean;
 }
 
 const toPx = (view: View, points: readonly Point[]): Point[] =>
@@ -64,7 +65,7 @@ function Ticks({ view, path, depth }: { view: View; path: FallPath; depth: numbe
         const shown = second % every === 0;
         const [x, y] = [view.x(at[0]), view.z(at[1])];
         return (
-          <g key={second}>
+          <g key={second} className="tick">
             <path d={`M${x - (shown ? 7 : 4)} ${y}h${shown ? 14 : 8}`} />
             {shown && <text x={x - 11} y={y + 5} textAnchor="end" className="halo">{second}</text>}
           </g>
@@ -88,7 +89,7 @@ function InZone({ view, head, path, depth, zone }: Props) {
   );
 }
 
-function Lead({ view, head, path, units, plastic, drifting }: Props) {
+function Lead({ view, head, path, units, plastic, drifting, lowered }: Props) {
   const [from, z] = path.points[0]!;
   const [sx, sy] = [view.x(from), view.z(z)];
   const home = view.x(0);
@@ -104,7 +105,7 @@ function Lead({ view, head, path, units, plastic, drifting }: Props) {
     <>
       <path d={`M${sx} ${sy - 1}l-5.5 -10h11Z`} className="splash" />
       <text x={sx - beyond * 10} y={sy - 7} textAnchor={held ? "start" : "end"} className="note halo">
-        land it here
+        {lowered ? "let it down here" : "land it here"}
       </text>
       <path d={`M${sx} ${ground - 5}v10M${home} ${ground - 5}v10M${sx} ${ground}H${home}`} />
       <text x={place} y={wide ? ground - 5 : ground + 4}
@@ -115,7 +116,7 @@ function Lead({ view, head, path, units, plastic, drifting }: Props) {
         {times > 1 && roomy && <tspan className="aside"> lure drawn ×{times}</tspan>}
       </text>
       {times > 1 && !roomy && (
-        <text x={home + 10} y={view.z(0) - 11} className="note small halo">lure ×{times}</text>
+        <text x={8} y={ground + 4} className="note small halo">lure ×{times}</text>
       )}
     </>
   );

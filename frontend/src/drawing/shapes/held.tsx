@@ -23,8 +23,12 @@ export function SoftEdge({ view, low, high, tipX }: {
   view: View; low: Shape; high: Shape; tipX: number;
 }) {
   const tip: Point = [view.x(tipX), view.z(low.tip[1])];
-  const around = [...toPx(view, tipX, low), tip, ...toPx(view, tipX, high).reverse()];
-  return <path className="soft-edge" d={`${polyline(around)}Z`} aria-hidden="true" />;
+  const [near, far] = [toPx(view, tipX, low), toPx(view, tipX, high).reverse()];
+  const back = smooth([...far]).replace("M", "L");
+  return (
+    <path className="soft-edge" aria-hidden="true"
+          d={`${smooth(near)}L${tip[0]} ${tip[1]}${back}Z`} />
+  );
 }
 
 export function Ghost({ view, shape, tipX, label }: {
@@ -33,13 +37,13 @@ export function Ghost({ view, shape, tipX, label }: {
   const water = toPx(view, tipX, shape);
   const rig = water[0]!;
   const along = water[Math.min(water.length - 1, Math.floor(water.length * 0.45))]!;
-  const x = Math.min(Math.max(along[0] - 8, 150), view.width - 96);
+  const right = along[0] + 14 + 5.6 * label.length < view.width - 30;
   return (
     <g className="ghost" aria-hidden="true">
       <path d={linePath(view, shape, tipX)} />
       <circle cx={rig[0]} cy={rig[1]} r={4} />
       {view.width >= 560 && (
-        <text x={x} y={along[1] - 6} textAnchor={x > view.width / 2 ? "end" : "start"}
+        <text x={along[0] + (right ? 12 : -12)} y={along[1] - 6} textAnchor={right ? "start" : "end"}
               className="note italic halo">{label}</text>
       )}
     </g>
@@ -47,8 +51,10 @@ export function Ghost({ view, shape, tipX, label }: {
 }
 
 /** The second head or the sinker at the main line's end, and the leader on to the lure. */
-export function Leader({ view, x, foot, rides, leader, rigging }: {
+export function Leader({ view, x, foot, rides, leader, rigging, words }: {
   view: View; x: number; foot: number; rides: number; leader: number; rigging: string;
+  /** height of the front head, or of the lure behind its sinker */
+  words: string;
 }) {
   const [dx] = leaderEnd(foot, rides, leader);
   const from: Point = [view.x(x), view.z(foot)];
@@ -64,6 +70,9 @@ export function Leader({ view, x, foot, rides, leader, rigging }: {
       ) : (
         <circle cx={from[0]} cy={from[1]} r={r} />
       )}
+      <text x={from[0] + 9} y={Math.min(from[1], view.z(0) - 12) + 4} className="note small halo">
+        {rigging === "tandem" ? `front ${words} up` : `rides ${words} up`}
+      </text>
     </g>
   );
 }

@@ -66,7 +66,7 @@ export function DepthScale({ view, depth, units }: { view: View; depth: number; 
   const per = lengthScale(units).toSi(1);
   return (
     <g className="depth-scale" aria-hidden="true">
-      {depthMarks(depth / per).map((d) => (
+      {depthMarks(depth / per, per * view.scale).map((d) => (
         <g key={d}>
           <path d={`M0 ${view.z(depth - d * per)}h9`} />
           <text x={13} y={view.z(depth - d * per) + 4} className="halo">{d}</text>

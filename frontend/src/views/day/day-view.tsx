@@ -74,22 +74,24 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   return (
     <div className={dim ? "water dim" : "water"}>
       <div className="column-side">
-        {frame.wet ? (
-          <Scene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
-                 zone={zone} chosen={chosen} compared={other}
-                 name={(h) => text(headName(heads.get(h.id)!, units))}
-                 dropping={drop.running} onDropped={drop.stop} />
-        ) : (
-          <Dry board={board} frame={frame} />
-        )}
+        <div className="scene-box">
+          {frame.wet ? (
+            <Scene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
+                   zone={zone} chosen={chosen} compared={other}
+                   name={(h) => text(headName(heads.get(h.id)!, units))}
+                   dropping={drop.running} onDropped={drop.stop} />
+          ) : (
+            <Dry board={board} frame={frame} />
+          )}
+          {drop.possible && (
+            <button type="button" className="drop-it" onClick={drop.running ? drop.stop : drop.start}>
+              {drop.running ? "stop" : "watch it fall"} <kbd>f</kbd>
+            </button>
+          )}
+        </div>
         <Figures board={board} frame={frame} chosen={chosen}
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
                  cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn} />
-        {drop.possible && (
-          <button type="button" className="drop-it" onClick={drop.running ? drop.stop : drop.start}>
-            {drop.running ? "stop" : "watch it fall"} <kbd>f</kbd>
-          </button>
-        )}
         <p className="caution">{mark.caution}</p>
       </div>
       <div className="ladder-side">

@@ -101,8 +101,8 @@ it("names the nearest changes that would put a head right, two at most", () => {
     wait_step: [2, 2, 2] });
   const b = board([light]);
   const help = (step: number) => verdictOf(frameAt(b, step).heads[0]!, context(b, step)).help;
-  expect(help(0)).toBe("→ head 4 would do, or from 08:00");
-  expect(help(1)).toBe("→ head 4 would do, or on 0.15 mm line");
+  expect(help(0)).toBe("→ head 4, or this from 08:00");
+  expect(help(1)).toBe("→ head 4, or this on 0.15 mm line");
   const eased = board([head(1, { verdict: [2, 2, 2], eased: [true, true, true] })]);
   expect(verdictOf(frameAt(eased, 1).heads[0]!, context(eased, 1)).help).toContain("fifth less current");
 });
@@ -130,7 +130,7 @@ it("says what to do once it is down", () => {
   const frame = frameAt(board([head(1)]), 0);
   const b = board([head(1)]);
   const says = (zone: [number, number], change: Partial<HeadFrame> = {}, water = b) =>
-    thenWords({ ...frame.heads[0]!, ...change }, zone, water, UNITS, 75);
+    thenWords({ ...frame.heads[0]!, ...change }, zone, water, 4, UNITS, 75);
   expect(says([0, 1])).toBe("lift it 1.0 m with the rod, let it fall, count 1");
   expect(says([2, 4])).toContain("close the bail");
   expect(says([2, 4], { stop: 7.4 })).toBe("let down, stop the line at 7: it hangs among them");

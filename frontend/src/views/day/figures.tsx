@@ -59,7 +59,7 @@ export function Figures(props: Props) {
       )}
       <div className="figure then" title="the hop's count is its time in the zone">
         <span>then</span>
-        <b className="small-words">{thenWords(chosen, zone, board, units, props.cmPerTurn)}</b>
+        <b className="small-words">{thenWords(chosen, zone, board, frame.depth, units, props.cmPerTurn)}</b>
       </div>
     </div>
   );
@@ -99,7 +99,7 @@ function Count({ board, head, units, zone }: Part & { zone: [number, number] }) 
       <span>{hung ? "stop the line at" : suspended ? "count to their zone" : "count"}</span>
       <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
       <em>
-        {hold !== null ? `hold the line at ${Math.round(hold)}`
+        {hung ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
           : board.fall === "held" ? "on a held line"
             : `feeds ${text(length(head.fedLine, units))} of line`}
       </em>
@@ -107,7 +107,7 @@ function Count({ board, head, units, zone }: Part & { zone: [number, number] }) 
   );
 }
 
-function Reel({ board, frame, head, units, cmPerTurn }: Props & Part) {
+function Reel({ board, head, units, cmPerTurn }: Props & Part) {
   const lift = length(head.liftOff, units, 0);
   const stays = head.liftOff !== null && head.liftOff <= 0.5;
   const away = head.liftOff !== null && head.liftOff >= board.cast_m;
@@ -118,13 +118,14 @@ function Reel({ board, frame, head, units, cmPerTurn }: Props & Part) {
       <div className="figure" title="where the line's pull takes its whole weight off the bottom">
         <span>leaves the bottom</span>
         <b>{stays ? "never" : away ? "at once" : lift.value}{!stays && !away && <small>{lift.unit} out</small>}</b>
-        <em>count {head.count === null ? "–" : Math.round(head.count)} to {text(length(frame.depth, units))}</em>
+        <em>count {head.count === null ? "–" : Math.round(head.count)} to get down</em>
       </div>
       <div className="figure" title="speeds at which it runs in the zone over the middle half of the cast">
         <span>in their zone</span>
-        <b>{Math.round((head.zoneShare ?? 0) * 100)}<small>% of the cast</small></b>
+        <b>{Math.round((head.zoneShare ?? 0) * 100)}<small>%</small></b>
         <em>
-          {high === null && low === null ? "at no speed all through the middle"
+          of the cast;{" "}
+          {high === null && low === null ? "no speed keeps it there all through the middle"
             : low === null || low < 0.05 ? `up to ${text(speed(high, units))}, ${turned(high)} turns/s`
               : high === null ? `from ${text(speed(low, units))}, ${turned(low)} turns/s`
                 : `${speed(low, units).value} to ${text(speed(high, units))}, ${turned(low)}–${turned(high)} turns/s`}

@@ -31,6 +31,7 @@ export function Ladder(props: Props) {
   const near = neighbours(frame.heads, pick, compared);
   return (
     <>
+      {pick !== null && <p className="because">{school?.because}</p>}
       <ol className={all ? "ladder" : "ladder short"} aria-label="heads, lightest first">
         {frame.heads.map((head, i) => {
           const row = heads.get(head.id);
@@ -43,9 +44,9 @@ export function Ladder(props: Props) {
           return (
             <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
                   depth={frame.depth} tip={board.tip_height_m} shares={board.line_share}
-                  cast={board.cast_m} isPick={head.id === pick} because={school?.because ?? ""}
+                  cast={board.cast_m} isPick={head.id === pick}
                   isCompared={head.id === compared} onCompare={onCompare}
-                  isNear={near.has(i)} tags={others.map((s) => s.name).join(" · ")}
+                  isNear={near.has(i)} tags={others.map((s) => s.name).join(",")}
                   school={school?.name ?? ""} />
           );
         })}
@@ -86,7 +87,6 @@ interface RungProps {
   tip: number;
   shares: readonly number[];
   cast: number;
-  because: string;
   isPick: boolean;
   isNear: boolean;
   isCompared: boolean;
@@ -103,12 +103,13 @@ const Rung = memo(function Rung(props: RungProps) {
     // Inside the ladder only: a page that scrolls under the thumb would be worse than no scroll.
     const list = ref.current?.parentElement;
     if (!list || list.scrollHeight <= list.clientHeight || !ref.current) return;
-    const [top, high] = [ref.current.offsetTop - list.offsetTop, ref.current.offsetHeight];
-    // With its neighbour: what is compared is seldom looked at alone.
-    if (top - high < list.scrollTop) list.scrollTop = top - high;
-    else if (top + 2 * high > list.scrollTop + list.clientHeight) {
-      list.scrollTop = top + 2 * high - list.clientHeight;
-    }
+    // With its neighbours: what is compared is seldom looked at alone.
+    const rung = ref.current;
+    const high = (one: Element | null) => (one instanceof HTMLElement ? one.offsetHeight : 0);
+    const top = rung.offsetTop - high(rung.previousElementSibling);
+    const end = rung.offsetTop + high(rung) + high(rung.nextElementSibling);
+    if (top < list.scrollTop) list.scrollTop = top;
+    else if (end > list.scrollTop + list.clientHeight) list.scrollTop = end - list.clientHeight;
   }, [isCompared, isPick]);
   return (
     <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
@@ -124,13 +125,12 @@ const Rung = memo(function Rung(props: RungProps) {
           <b>
             <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
             {isPick && <em className="tag own">{props.school}</em>}
-            {props.tags && <em className="tag">{props.tags}</em>}
+            {props.tags && props.tags.split(",").map((tag) => <em key={tag} className="tag">{tag}</em>)}
           </b>
           <span>
             {verdict.reason}
             {verdict.window && <>; <i>{verdict.window}</i></>}
           </span>
-          {isPick && props.because && <span className="because">{props.because}</span>}
           {verdict.help && <span className="help">{verdict.help}</span>}
         </span>
         <span className="rung-count">

@@ -28,7 +28,7 @@ const WINDS = [
 ];
 
 /** How many facts the folded sentence leaves out. */
-export const MORE_FACTS = 13;
+export const MORE_FACTS = 14;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
 export const OtherFacts = memo(function OtherFacts() {

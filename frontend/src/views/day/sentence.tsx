@@ -95,20 +95,24 @@ const Over = memo(function Over() {
   const bare = mark.cover === "none";
   return (
     <>
-      {` over ${bottomWords(mark.bottom, mark.cover)}${bare ? ", " : " "}`}
-      <Fact label="height of the weed"
-            words={high > 0 ? `${text(length(high, units))} high` : "no weed"}
-            source={facts.cover_height_m === null ? "chosen" : "typed"}>
-        {(close) => (
-          <FactNumber field="cover_height_m" label="Weed or grass above the bottom"
-                      scale={lengthScale(units)} close={close} assumed={mark.cover_height_m}
-                      low={0} high={20} remedy="its height, 0 if there is none"
-                      clearWords="back to the mark's own">
-            <p className="sheet-note">Inside the weed the current is slowed; above it the profile starts at its top.</p>
-          </FactNumber>
-        )}
-      </Fact>
-      {bare ? ", in " : " in "}
+      {` over ${bottomWords(mark.bottom, mark.cover)}`}
+      <span className="more-facts">
+        {bare ? ", " : " "}
+        <Fact label="height of the weed"
+              words={high > 0 ? `${text(length(high, units))} high` : "no weed"}
+              source={facts.cover_height_m === null ? "chosen" : "typed"}>
+          {(close) => (
+            <FactNumber field="cover_height_m" label="Weed or grass above the bottom"
+                        scale={lengthScale(units)} close={close} assumed={mark.cover_height_m}
+                        low={0} high={20} remedy="its height, 0 if there is none"
+                        clearWords="back to the mark's own">
+              <p className="sheet-note">Inside the weed the current is slowed; above it the profile starts at its top.</p>
+            </FactNumber>
+          )}
+        </Fact>
+        {bare && ","}
+      </span>
+      {" in "}
     </>
   );
 });

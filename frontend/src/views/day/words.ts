@@ -29,6 +29,9 @@ interface Context {
 
 const s = (seconds: number | null): string => (seconds === null ? "–" : `${seconds.toFixed(1)} s`);
 
+/** Long counts in whole seconds. */
+const counted = (seconds: number | null): string => (seconds !== null && seconds >= 10 ? `${seconds.toFixed(0)} s` : s(seconds));
+
 function needs(head: HeadFrame): string {
   return head.minimum === null ? "" : `; needs at least ${text(grams(head.minimum))} here`;
 }
@@ -58,7 +61,7 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
     case "tail-works":
       return ["tail sleeps", `falls at ${text(speed(head.figure, units))}; its tail works from ${text(speed(head.bound, units))}`];
     case "waits":
-      return ["too slow", `${(head.figure ?? 0).toFixed(0)} s to the bottom; patience ends at ${(head.bound ?? 0).toFixed(0)} s`];
+      return ["too slow", `${counted(head.figure)} to the bottom; patience ends at ${counted(head.bound)}`];
     case "casts":
       return ["under your rod", `package ${text(gramsOfKg(head.figure))}, rod from ${text(gramsOfKg(head.bound, 0))}`];
     case "reaches":
@@ -72,11 +75,11 @@ function tooLight(head: HeadFrame, c: Context): [string, string] {
 export function helpFor(head: HeadFrame, c: Context): string {
   const { board, name } = c;
   const ways: string[] = [];
-  if (head.eased) ways.push("would do in a fifth less current");
-  if (head.tryShape !== null) ways.push(`${name(head.tryShape)} would do`);
-  if (head.tryHead !== null) ways.push(`${name(head.tryHead)} would do`);
-  if (head.tryLine !== null) ways.push(`on ${head.tryLine.toFixed(2)} mm line`);
-  if (head.waitStep !== null) ways.push(`from ${board.clock[head.waitStep]}`);
+  if (head.tryHead !== null) ways.push(name(head.tryHead));
+  if (head.tryShape !== null && head.tryShape !== head.tryHead) ways.push(name(head.tryShape));
+  if (head.tryLine !== null) ways.push(`this on ${head.tryLine.toFixed(2)} mm line`);
+  if (head.waitStep !== null) ways.push(`this from ${board.clock[head.waitStep]}`);
+  else if (head.eased && !board.steady) ways.push("this in a fifth less current");
   return ways.length ? `→ ${ways.slice(0, 2).join(", or ")}` : "";
 }
 
@@ -129,7 +132,7 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
         : `swept at ${text(speed(1.2 * Math.abs(c.frame.stream), c.units))}`;
       return {
         sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just",
-        reason: `${touches(head, c)}; ${fifth}`, window, help: c.isPick ? "" : help,
+        reason: `${touches(head, c)}; ${fifth}`, window, help: "",
       };
     }
     case "too-light": {
@@ -155,7 +158,8 @@ export function restWords(head: HeadFrame): string {
 
 /** What to do once it is down. */
 export function thenWords(
-  head: HeadFrame, zone: [number, number], board: DayBoard, units: Units, cmPerTurn: number,
+  head: HeadFrame, zone: [number, number], board: DayBoard, depth: number, units: Units,
+  cmPerTurn: number,
 ): string {
   if (board.steady) {
     const v = board.retrieve_speed_m_s;
@@ -167,20 +171,25 @@ export function thenWords(
       ? "close the bail there, lift and let it swing"
       : `let down, stop the line at ${Math.round(head.stop)}: it hangs among them`;
   }
-  return `lift it ${text(length(Math.min(1, zone[1]), units))} with the rod, let it fall, count ${hop}`;
+  return `lift it ${text(length(Math.min(1, zone[1], depth), units))} with the rod, let it fall, count ${hop}`;
 }
 
 /** When none is right: what would help, and when. */
 export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const picks = board.picks[board.school] ?? [];
+  const over = frame.heads.find((h) => board.verdicts[h.verdict ?? -1] === "unsafe-for-outfit");
+  if (over && frame.heads.every((h) => board.verdicts[h.verdict ?? -1] === "unsafe-for-outfit")) {
+    const lightest = Math.min(...frame.heads.map((h) => h.day.package_g));
+    return `the lightest package is ${text(grams(lightest))}, your rod's most ${text(gramsOfKg(over.bound, 0))}: a lighter rig or a stouter rod`;
+  }
   const later = picks.findIndex((p, i) => i > frame.near && p !== null);
-  const least = frame.heads.map((h) => h.minimum).filter((m): m is number => m !== null);
+  const least = frame.heads.map((h) => h.minimum).filter((m): m is number => m !== null && m > 0);
   const windy = frame.heads.find((h) => h.limit === "in-touch");
   const parts = [];
   // Where the wind on the line decides, the weight that the current asks for would mislead.
   if (windy) parts.push(`the wind asks for ${text(gramsInWater(windy.bound))} in water: a shorter cast`);
   else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
-  parts.push("or thinner line");
+  parts.push(`${parts.length ? "or " : ""}thinner line`);
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
 }
