@@ -14,13 +14,13 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
          frontend/vite.config.ts frontend/tsconfig.json
 CORE := $(shell find src/ilha -name '*.py' -o -name '*.toml' -o -name '*.sql' | grep -v /dist/)
 
-.PHONY: help demo test setup build lint types contract unit browser bench shots clean
+.PHONY: help demo test setup build lint types contract unit browser bench model-report shots clean
 export PIP_DISABLE_PIP_VERSION_CHECK = 1
 # The certificates of the machine, not those that came with the installer.
 export UV_SYSTEM_CERTS = 1
 
 help:
-	@printf 'make demo   start Ilha with the demo data (PORT=%s)\nmake test   set up and pass every check\nmake bench  speeds, one line a figure\nmake shots  refresh docs/screenshots\n' $(PORT)
+	@printf 'make demo   start Ilha with the demo data (PORT=%s)\nmake test   set up and pass every check\nmake bench  speeds, one line a figure\nmake model-report  plots and tables of docs/model.md\nmake shots  refresh docs/screenshots\n' $(PORT)
 
 demo: .make/python .make/build
 	@mkdir -p $(dir $(DATABASE))
@@ -84,6 +84,9 @@ browser: .make/python .make/chromium .make/build
 
 bench: .make/python .make/chromium .make/build
 	@$(PY) scripts/bench.py
+
+model-report: .make/python
+	@$(PY) scripts/model_report.py
 
 shots: .make/python .make/chromium .make/build
 	@$(PY) scripts/shots.py

@@ -5,6 +5,8 @@ from __future__ import annotations
 import doctest
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from ilha.core import fit, glide, units, water
 
@@ -13,6 +15,13 @@ def test_definitions() -> None:
     # NIST SP 811 (2008), appendix B.8: exact values; from memory.
     assert units.kg_from_oz(16.0) == pytest.approx(0.45359237, abs=1e-15)
     assert units.si(127.0, 1) == pytest.approx(0.127, rel=1e-15)
+
+
+@given(st.floats(1e-3, 1e3))
+def test_round_trips_are_exact_to_the_last_place(value: float) -> None:
+    assert units.kg_from_oz(value) / units.KG_PER_OZ == pytest.approx(value, rel=3e-16)
+    for milli in (1, 2, 3):
+        assert units.si(units.si(value, milli), -milli) == pytest.approx(value, rel=3e-16)
 
 
 def test_docstrings_hold() -> None:

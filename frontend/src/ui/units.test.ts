@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import {
-  headName, inches, length, lengthScale, ouncesText, rangeText, small, speed, speedScale,
-  temperature, temperatureScale, text, withFraction, type Units,
+  CM_SCALE, GRAM_SCALE, PULL_SCALE, headName, inches, length, lengthScale, ouncesFromGrams, ouncesText,
+  rangeText, small, speed, speedScale, temperature, temperatureScale, text, withFraction, type Units,
 } from "./units";
 
 const METRIC: Units = {
@@ -44,10 +44,20 @@ it("inches are read as a rule is marked", () => {
   expect(withFraction(0.999, 16)).toBe("1");
 });
 
-it("scales go there and back", () => {
-  for (const units of [METRIC, IMPERIAL]) {
-    for (const scale of [lengthScale(units), speedScale(units), temperatureScale(units)]) {
-      expect(scale.toSi(scale.fromSi(3.7))).toBeCloseTo(3.7, 12);
+describe("round trips are exact", () => {
+  const scales = [METRIC, IMPERIAL].flatMap((u) => [lengthScale(u), speedScale(u), temperatureScale(u)]);
+  it.each([...scales, PULL_SCALE, GRAM_SCALE, CM_SCALE])("what is typed in $unit comes back", (scale) => {
+    for (let typed = -40; typed <= 200; typed += 0.13) {
+      const shown = Number(typed.toFixed(2));
+      const back = scale.fromSi(scale.toSi(shown));
+      expect(Number(back.toFixed(2))).toBe(shown);
+      expect(Math.abs(back - shown)).toBeLessThan(1e-13 * (40 + Math.abs(shown)));
     }
-  }
+  });
+
+  it("ounces as printed come back from their grams", () => {
+    for (const oz of [1 / 16, 1 / 10, 1 / 8, 1 / 6, 3 / 16, 1 / 4, 3 / 8, 5 / 8, 1, 1.5]) {
+      expect(ouncesText(ouncesFromGrams(oz * 28.349523125))).toBe(ouncesText(oz));
+    }
+  });
 });

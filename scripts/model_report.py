@@ -1,0 +1,226 @@
+"""Remake the plots and the tables of docs/model.md from the code: ``make model-report``.
+
+Tables stand between ``<!-- made: NAME -->`` and ``<!-- end -->``; a test keeps them fresh.
+"""
+
+from __future__ import annotations
+
+import re
+import sys
+from collections.abc import Callable, Iterable
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+from tests.facts import FACTS, Fact  # noqa: E402
+from tests.reference import chain_cases as chains  # noqa: E402
+from tests.reference.test_glide_reference import TABLE as FALLS  # noqa: E402
+from tests.rigs import (  # noqa: E402
+    BULKY_102,
+    JERK_127,
+    NU,
+    PADDLE_76,
+    PADDLE_102,
+    RHO,
+    head,
+    plastic,
+)
+
+from ilha.core.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
+from ilha.core.glide import free_fall  # noqa: E402
+from ilha.core.hold import hold  # noqa: E402
+from ilha.core.retrieve import Water, distance_at  # noqa: E402
+from ilha.core.rig import assemble  # noqa: E402
+
+if TYPE_CHECKING:
+    from matplotlib.axes import Axes
+
+DOC = ROOT / "docs" / "model.md"
+PLOTS = ROOT / "docs" / "plots"
+A = np.array
+
+
+def rows(head_row: str, body: Iterable[Iterable[str]]) -> str:
+    """A table in Markdown; ``head_row`` as "a | b | c"."""
+    count = head_row.count("|") + 1
+    lines = [f"| {head_row} |", "|" + "---|" * count]
+    return "\n".join(lines + [f"| {' | '.join(row)} |" for row in body])
+
+
+def facts_table() -> str:
+    """Every W fact with the pick of the school it is asked by, none hidden."""
+    def one(f: Fact) -> list[str]:
+        pick = f.pick()
+        tied = f.tied_on[0] if len(f.tied_on) == 1 else f"{f.tied_on[0]} to {f.tied_on[-1]}"
+        where = "inside" if pick in f.tied_on else "**outside**"
+        return [f.name, f.place, f"{f.depth:g}", f"{f.current:.2f}", f"{f.line_mm:.2f}", tied,
+                f.school, pick or "none", where, f.note]
+
+    return rows("fact | place | depth m | m/s | line mm | tied on, oz | school | model | | note",
+                map(one, FACTS))
+
+
+def falls_table() -> str:
+    """The eight rigs of the design page: what it prints, and what comes out."""
+    def one(fall: tuple) -> list[str]:  # type: ignore[type-arg]
+        rig_head, soft, weight, alpha, pitch, speed = fall
+        at = "" if rig_head.weight_x is None else f" at {rig_head.weight_x / soft.length:.2f} L"
+        name = (f"{rig_head.mass * 1e3:g} g {rig_head.shape}{at} + {soft.family}"
+                f" {soft.length * 1e3:.0f} mm")
+        g = free_fall(assemble(soft, [rig_head]), RHO)
+        said = (weight, alpha, pitch, speed)
+        ours = (float(g.wet_weight[0, 0]) * 1e3, np.degrees(float(g.angle[0, 0])),
+                np.degrees(float(g.pitch[0, 0])), float(g.vertical[0, 0]))
+        return [name] + [f"{s:g} / {o:.{n}f}"
+                         for s, o, n in zip(said, ours, (1, 1, 0, 2), strict=True)]
+
+    return rows("rig | W mN | a ° | pitch ° | v m/s", map(one, FALLS))
+
+
+def off(pair: tuple[float, float]) -> str:
+    """The core's error against the chain."""
+    return f"{(pair[1] / pair[0] - 1.0) * 100.0:+.0f} %"
+
+
+def chain_table() -> str:
+    """The closed forms against the lumped-mass chain."""
+    body = []
+    for case in (*chains.FED, chains.FED_HARD, *chains.SWINGS, *chains.LATER):
+        time, way = case.pairs()
+        body.append([str(case), f"{time[0]:.1f} s", off(time), f"{way[0]:.2f} m", off(way), ""])
+    for swum, _ in chains.SWUM:
+        lift, deeper = swum.run()
+        body.append([str(swum), "", "", f"lifts off at {lift[0]:.1f} m", off(lift),
+                     f"once up {min(deeper):.2f} to {max(deeper):.2f} m deeper"])
+    return rows("case | chain | core | chain | core |", body)
+
+
+TABLES: dict[str, Callable[[], str]] = {
+    "facts": facts_table, "falls": falls_table, "chain": chain_table}
+_MADE = re.compile(r"(<!-- made: (\w+) -->\n)(?:(?!<!-- made).)*?(<!-- end -->)", re.S)
+
+
+def remade(text: str) -> str:
+    """The document with every table made anew."""
+    return _MADE.sub(lambda m: m[1] + TABLES[m[2]]() + "\n" + m[3], text)
+
+
+BALLS_OZ = np.geomspace(1 / 16, 2.0, 24)
+
+
+def balls(hook: tuple[float, float, float] = (1.4, 1.2, 15.0)) -> list:  # type: ignore[type-arg]
+    """Ball heads from 1/16 to 2 oz on one hook."""
+    return [head(oz * 28.35, hook=hook, name=f"{oz:.3f}") for oz in BALLS_OZ]
+
+
+def plot_sink(ax: Axes) -> None:
+    """Vertical speed against wet weight, by plastic."""
+    stick = plastic(70, 10, 10, 4.3, "stick", 960.0)
+    for name, soft in (("70 mm stick, floats", stick), ("76 mm paddle", PADDLE_76),
+                       ("102 mm paddle", PADDLE_102), ("127 mm straight", JERK_127),
+                       ("102 mm bulky, 3 cm² hair", BULKY_102)):
+        g = free_fall(assemble(soft, balls()), RHO)
+        ax.plot(np.ravel(g.wet_weight) * 1e3, np.ravel(g.vertical), label=name)
+    for rig_head, _, weight, _, _, speed in FALLS:
+        mark = "s" if rig_head.shape == "belly-weighted" else "o"
+        ax.plot(weight, speed, mark, color="black", markersize=4)
+    ax.set(xlabel="wet weight, mN", ylabel="vertical speed, m/s",
+           title="Ball heads 1/16 to 2 oz. Dots: the design page's rigs (squares: belly weights)")
+    ax.legend()
+
+
+def plot_scope(ax: Axes) -> None:
+    """Scope against current for four lines."""
+    body = assemble(PADDLE_76, [head(7.09, hook=(1.0, 1.0, 12))])
+    weight, area = float(body.wet_weight(RHO)[0, 0]), float(body.drag_area[0, 0])
+    u = np.linspace(0.05, 1.0, 200)
+    for mm in (0.11, 0.15, 0.19, 0.28):
+        held = hold(weight, area, mm / 1e3, 4.2, 1.5, u, rho=RHO, nu=NU)
+        ax.plot(u, held.scope, label=f"{mm:.2f} mm")
+    for limit, name in ((1.2, "down fast"), (1.5, "bottom contact"), (3.0, "lightest practical")):
+        ax.axhline(limit, color="grey", linewidth=0.7)
+        ax.text(0.06, limit + 0.04, name, fontsize=8)
+    ax.set(xlabel="surface current, m/s", ylabel="scope", ylim=(1, 5),
+           title="1/4 oz ball, 76 mm paddle, 4.2 m deep, rod tip 1.5 m")
+    ax.legend(title="line")
+
+
+def plot_attitude(ax: Axes) -> None:
+    """Pitch and speed against the place of a belly weight."""
+    share = np.linspace(0.15, 0.60, 46)
+    heads = [head(5.0, "belly-weighted", (2.2, 1.3, 17), 32.0, s * 127.0, f"{s:.3f}")
+             for s in share]
+    g = free_fall(assemble(JERK_127, heads), RHO)
+    ax.plot(share, np.degrees(np.ravel(g.pitch)), label="pitch, nose below horizontal")
+    ax.plot(share, np.degrees(np.ravel(g.path)), label="path, below horizontal")
+    ax.set(xlabel="place of the weight, share of the length from the nose", ylabel="degrees",
+           title="5 g belly weight under a 127 mm straight tail")
+    other = ax.twinx()
+    other.plot(share, np.ravel(g.vertical), color="black", linestyle=":")
+    other.set_ylabel("vertical speed, m/s (dotted)")
+    ax.legend(loc="center right")
+
+
+def plot_retrieve(ax: Axes) -> None:
+    """Running depth against speed, at three distances from the tip."""
+    deep = np.linspace(0.02, 3.4, 300)
+    speed = np.linspace(0.2, 1.4, 80)
+    for grams, style in ((21.0, "--"), (28.0, "-")):
+        body = assemble(BULKY_102, [head(grams, hook=(2.5, 1.5, 19))])
+        water = Water(body.wet_weight(RHO)[0], body.drag_area[0], A(0.28e-3), A(3.4), A(2.5),
+                      A(RHO), A(NU))
+        away = distance_at(water, speed[:, None], deep[None, :])
+        for i, metres in enumerate((10.0, 20.0, 30.0)):
+            runs = [np.interp(metres, row, deep) for row in away]
+            ax.plot(speed, runs, style, color=f"C{i}", label=f"{grams:g} g, {metres:g} m out")
+    ax.set(xlabel="retrieve speed, m/s", ylabel="depth, m", ylim=(3.5, 0),
+           title="Surf 3.4 m, 0.28 mm, tip 2.5 m, 102 mm bulky with 3 cm² hair")
+    ax.legend(ncols=2)
+
+
+def plot_cast(ax: Axes) -> None:
+    """Cast against package mass for three lines; dotted where it is a guess."""
+    rod = Rod(0.003, 0.021, 0.008, (SeenCast(0.010, 35.0, 0.19e-3, 2.5e-4),))
+    mass = np.linspace(0.003, 0.021, 60)
+    sure = ~is_guess(rod, mass)
+    for i, mm in enumerate((0.11, 0.19, 0.28)):
+        far = cast_distance(rod, mass, A(2.5e-4), A(mm / 1e3), A(0.0))
+        ax.plot(mass * 1e3, far, ":", color=f"C{i}")
+        ax.plot(mass[sure] * 1e3, far[sure], color=f"C{i}", label=f"{mm:.2f} mm")
+    ax.plot(10.0, 35.0, "o", color="black", markersize=4)
+    ax.set(xlabel="package, g", ylabel="cast, m",
+           title="A rod that throws 10 g (2.5 cm²) 35 m on 0.19 mm; dotted: a guess")
+    ax.legend(title="line")
+
+
+def plots() -> None:
+    """Every plot to docs/plots, the same to the byte each time."""
+    import matplotlib
+
+    matplotlib.use("Agg")
+    from matplotlib import pyplot
+
+    PLOTS.mkdir(parents=True, exist_ok=True)
+    for draw in (plot_sink, plot_scope, plot_attitude, plot_retrieve, plot_cast):
+        figure, ax = pyplot.subplots(figsize=(7.2, 4.4), layout="constrained")
+        draw(ax)
+        ax.title.set_fontsize(10)
+        ax.grid(alpha=0.3)
+        name = draw.__name__.removeprefix("plot_")
+        figure.savefig(PLOTS / f"{name}.png", dpi=100, metadata={"Software": None})
+        pyplot.close(figure)
+
+
+def main() -> int:
+    """Remake all of it; the exit code."""
+    plots()
+    DOC.write_text(remade(DOC.read_text()))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
