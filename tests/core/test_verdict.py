@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from ilha.core.schools import (
     CONTACT,
@@ -16,7 +18,17 @@ from ilha.core.schools import (
     by_depth_table,
     lightest,
 )
-from ilha.core.verdict import LOWER, OUTFIT, UPPER, Limit, hangs, judge, lightest_passing, windows
+from ilha.core.verdict import (
+    HANG_SHARE,
+    LOWER,
+    OUTFIT,
+    UPPER,
+    Limit,
+    hangs,
+    judge,
+    lightest_passing,
+    windows,
+)
 
 A = np.array
 YES, NO = A([[True]]), A([[False]])
@@ -113,6 +125,34 @@ def test_of_two_bands_the_one_with_the_present_current_is_given() -> None:
     assert edges(0.6, zone=zone)[2] == (0.5, 0.7)
     # While it plunges, the band above is the one to wait for.
     assert edges(0.4, zone=zone)[2] == (0.5, 0.7)
+
+
+@given(st.integers(1, 9), st.integers(0, 10**6))
+def test_windows_are_what_asking_at_every_current_finds(heads: int, seed: int) -> None:
+    """By the rule itself: at a current, the lightest that passes leads; a head is right if it
+    passes and hangs six tenths as long as the leader. Currents in steps of 0.1, edges between."""
+    rng = np.random.default_rng(seed)
+    mass = rng.permutation(np.arange(1.0, heads + 1.0))
+    high = np.round(rng.uniform(0.0, 1.2, (heads, 1)), 1) + 0.05
+    zone, others = rng.uniform(0.3, 6.0, (heads, 1)), rng.random((heads, 1)) < 0.8
+    now = float(rng.uniform(0.0, 1.2))
+    low, up = windows(mass, high, zone, others, A([now]), LIGHTEST)
+    tried = np.arange(0.0, 1.41, 0.1)
+    for i in range(heads):
+        right = []
+        for u in tried:
+            passing = np.flatnonzero(others[:, 0] & (high[:, 0] >= u))
+            leader = passing[np.argmin(mass[passing])] if passing.size else -1
+            right.append(i in passing and bool(zone[i, 0] >= HANG_SHARE * zone[leader, 0]))
+        inside = (tried > low[i, 0]) & (tried <= up[i, 0])
+        inside |= (low[i, 0] == 0.0) & (tried == 0.0)
+        assert np.all(np.array(right)[inside])
+        assert np.any(right) == np.any(inside)
+        beside = tried[~inside & np.array(right)]
+        if np.any(inside) and beside.size:
+            # What else is right is another band: one that does not hold the present current.
+            gap = sorted([float(np.clip(now, low[i, 0], up[i, 0])), float(beside[0])])
+            assert not np.all(np.array(right)[(tried >= gap[0]) & (tried <= gap[1])])
 
 
 def test_a_head_held_back_by_another_limit_has_no_window() -> None:

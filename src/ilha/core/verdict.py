@@ -119,33 +119,63 @@ def windows(
     """
     order = np.argsort(mass, kind="stable")
     reach = np.where(others[order], np.nan_to_num(high[order], nan=-1.0), -1.0)
-    start = np.full_like(reach, -1.0)
-    start[1:] = np.maximum.accumulate(reach, axis=0)[:-1]
-    plunges = np.zeros((mass.size, *reach.shape), dtype=bool)
-    if school.hangs_count:
-        # [head i, leader j, time]; a head never plunges under its own lead.
-        plunges = zone[order][:, None] < HANG_SHARE * zone[order][None]
-        plunges &= (reach > start)[None]
-
-    def plunging(at: Array) -> Flags:
-        """[i, time] whether head i plunges at the current at[i, time]."""
-        under = (at[:, None] > start[None]) & (at[:, None] <= reach[None])
-        return np.asarray(np.any(plunges & under, axis=1))
-
     top = np.where(others[order], high[order], np.nan)
     here = np.minimum(np.broadcast_to(current, reach.shape), np.nan_to_num(top, nan=0.0))
-    above = np.where(plunges & (reach[None] >= here[:, None]), reach[None], np.inf)
-    # Bands begin where a lead under which the head plunges ends; take the first free one.
-    for _ in range(mass.size):
-        next_start = np.min(np.where(above >= here[:, None], above, np.inf), axis=1)
-        stuck = plunging(here) & np.isfinite(next_start)
-        if not np.any(stuck):
-            break
-        here = np.where(stuck, np.nextafter(next_start, np.inf), here)
-    low = np.max(np.where(plunges & (reach[None] < here[:, None]), reach[None], 0.0), axis=1)
-    ends = np.where(plunges & (start[None] >= here[:, None]), start[None], np.inf)
-    up = np.minimum(top, np.min(ends, axis=1))
-    good = others[order] & (low < up) & ~plunging(np.minimum(here, up))
+    low, up = np.zeros_like(reach), top
+    if school.hangs_count:
+        low, up, here = _free_bands(reach, zone[order], here, top)
+    good = others[order] & (low < up) & (here <= up)
     out_low, out_high = np.full_like(reach, np.nan), np.full_like(reach, np.nan)
     out_low[order], out_high[order] = np.where(good, low, np.nan), np.where(good, up, np.nan)
     return out_low, out_high
+
+
+def _free_bands(
+    reach: Array, zone: Array, here: Array, top: Array
+) -> tuple[Array, Array, Array]:
+    """The band in which a head does not plunge, and a current in it; by mass, (H, T) each."""
+    count, own = reach.shape[0], np.nan_to_num(zone, nan=np.inf)
+    borne = np.maximum.accumulate(reach, axis=0)
+    start = np.concatenate([np.full_like(borne[:1], -1.0), borne[:-1]])
+    leads = reach > start
+    # A head plunges under the leads of which HANG_SHARE of the time is more than its own.
+    asked = np.where(leads & np.isfinite(own), HANG_SHARE * own, -np.inf)
+    spares, more = np.where(leads, -asked, -np.inf), np.nextafter(own, np.inf)
+    at = first_at_least(borne, np.zeros(reach.shape, dtype=int), here)
+    # From inside such a lead, on to the first one under which it does not plunge, or back.
+    free = first_at_least(spares, at, -own)
+    here = np.where(free > at, np.nextafter(_or_last(borne, free - 1), np.inf), here)
+    back = count - 1 - first_at_least(spares[::-1], count - at, -own)
+    goes_back = (here > np.nan_to_num(top, nan=-1.0)) & (back >= 0)
+    free = np.where(goes_back, back, free)
+    here = np.where(goes_back, np.minimum(_or_last(borne, back), top), here)
+    before = count - 1 - first_at_least(asked[::-1], count - free, more)
+    after = first_at_least(asked, free, more)
+    low = np.where(before >= 0, _or_last(borne, before), 0.0)
+    up = np.minimum(top, np.where(after < count, _or_last(start, after), np.inf))
+    return low, up, here
+
+
+def first_at_least(values: Array, begin: Indices, bound: Array) -> Indices:
+    """The first row from ``begin`` on in which a column's value reaches ``bound``; H for none.
+
+    values, begin, bound : (H, T), of each element its own search down its column. By maxima over
+    windows of 1, 2, 4 ... rows: H log H steps, not H².
+    """
+    count = values.shape[0]
+    tops, width = [values], 1
+    while width < count:
+        joined = tops[-1].copy()
+        np.maximum(joined[:-width], tops[-1][width:], out=joined[:-width])
+        tops.append(joined)
+        width *= 2
+    at = np.minimum(begin, count)
+    for level, top in reversed(list(enumerate(tops))):
+        under = _or_last(top, at) < bound
+        at = np.where(under, np.minimum(at + 2**level, count), at)
+    return at
+
+
+def _or_last(rows: Array, at: Indices) -> Array:
+    """rows[at[i, t], t]; the nearest end where that lies outside."""
+    return np.take_along_axis(rows, np.clip(at, 0, rows.shape[0] - 1), axis=0)
