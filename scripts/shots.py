@@ -31,6 +31,24 @@ def at_full_stream(page: Page) -> None:
     page.wait_for_timeout(400)
 
 
+def swum(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
+    """Day with the head swum back over the surf."""
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url)
+    for label, option in (("mark", "Praia Comprida"), ("rod", "surf rod"),
+                          ("plastic", "102 mm paddle tail"), ("how it is worked", "swum back")):
+        page.locator(f'.fact[aria-label^="{label}:"]').click()
+        page.get_by_role("option", name=option).click()
+    page.keyboard.press("Escape")
+    page.wait_for_selector(".swim.in-zone")
+    page.keyboard.press("ArrowUp")
+    page.evaluate("() => document.activeElement.blur()")
+    page.wait_for_timeout(500)
+    page.screenshot(path=OUT / f"retrieve-{name}.png")
+    context.close()
+
+
 def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
     """One set: Day and Bench."""
     context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
@@ -55,6 +73,7 @@ def main() -> int:
         try:
             take(browser, server, DESK, "desk")
             take(browser, server, PHONE, "phone")
+            swum(browser, server, DESK, "desk")
         finally:
             browser.close()
             server.stop()

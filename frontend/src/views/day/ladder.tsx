@@ -46,7 +46,7 @@ export function Ladder(props: Props) {
                   depth={frame.depth} tip={board.tip_height_m} shares={board.line_share}
                   cast={board.cast_m} isPick={head.id === pick}
                   isCompared={head.id === compared} onCompare={onCompare}
-                  isNear={near.has(i)} tags={others.map((s) => s.name).join(",")}
+                  isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
                   school={school?.name ?? ""} />
           );
         })}
@@ -125,7 +125,7 @@ const Rung = memo(function Rung(props: RungProps) {
           <b>
             <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
             {isPick && <em className="tag own">{props.school}</em>}
-            {props.tags && props.tags.split(",").map((tag) => <em key={tag} className="tag">{tag}</em>)}
+            {props.tags && props.tags.split("|").map((tag) => <em key={tag} className="tag">{tag}</em>)}
           </b>
           <span>
             {verdict.reason}

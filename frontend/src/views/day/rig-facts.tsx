@@ -42,9 +42,12 @@ export function RigFact() {
           }} />
           {kind === "tandem" && <FrontHead />}
           {(kind === "sliding-sinker" || kind === "three-way") && (
-            <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}
-                        assumed={ASSUMED.sinker_g} above={0} high={2000}
-                        remedy="60 to 90 g in heavy current, 450 g for deep drifts" />
+            <>
+              <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}
+                          assumed={ASSUMED.sinker_g} above={0} high={2000}
+                          remedy="60 to 90 g in heavy current, 450 g for deep drifts" />
+              <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
+            </>
           )}
           {kind !== "one" && (
             <FactNumber field="leader_m" label={kind === "tandem" ? "Between the heads" : "Leader to the head"}
@@ -73,7 +76,7 @@ function FrontHead() {
           </option>
         ))}
       </Form.Select>
-      <p className="sheet-note">The ladder shows the head behind; the same plastic is on both.</p>
+      <p className="sheet-note">The ladder shows the head behind; the same plastic is on both. Mind the free hook when you unhook a fish.</p>
     </>
   );
 }
