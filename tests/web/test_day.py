@@ -105,3 +105,65 @@ def test_a_box_without_heads_is_told_by_field(client: FlaskClient, database: Pat
     assert (answer.status_code, answer.get_json()["field"]) == (422, "heads")
     assert answer.get_json()["message"] == (
         "`heads` must hold at least one head, got none: add a head")
+
+
+def first(body: dict[str, Any], name: str, head: int = 4) -> Any:
+    """A head's value at the first wet step."""
+    return body["heads"][head][name][body["wet"].index(True)]
+
+
+def test_the_answer_has_the_fall_that_was_asked_for(client: FlaskClient) -> None:
+    held, mixed = day(client, "&fall=held"), day(client, "&fall=fed-then-held")
+    assert first(held, "lead_m") < first(mixed, "lead_m") < 0.0
+    assert first(held, "hold_at_s") is None
+    assert 0.0 < first(mixed, "hold_at_s") < first(mixed, "count_s") < first(held, "count_s")
+    shift = first(held, "fall_shift_cm")
+    assert shift[0] == 0
+    assert shift[-1] == pytest.approx(-100.0 * first(held, "lead_m"), abs=1.0)
+
+
+def test_the_answer_has_the_retrieve_only_where_it_is_swum(client: FlaskClient) -> None:
+    swum, lifted = day(client, "&steady=true"), day(client)
+    assert len(first(swum, "path_cm")) == len(swum["path_share"])
+    assert first(swum, "path_cm")[-1] == pytest.approx(100 * first(swum, "lift_off_m"), abs=6)
+    assert first(lifted, "path_cm") == []
+    assert first(lifted, "lift_off_m") is None
+
+
+def test_the_answer_says_where_other_rigs_ride(client: FlaskClient) -> None:
+    one = day(client)
+    two = day(client, "&rigging=tandem&front_head_id=5&leader_m=0.5")
+    three = day(client, "&rigging=three-way&sinker_g=200&rod_id=3")
+    assert (one["leader_m"], two["leader_m"], three["leader_m"]) == (0.0, 0.5, 1.5)
+    assert first(one, "foot_m") == first(one, "rides_m") == pytest.approx(0.05)
+    assert 0.05 < first(two, "foot_m") <= 0.55
+    assert first(two, "rides_m") == pytest.approx(0.05, abs=0.01)
+    assert first(three, "foot_m") == pytest.approx(0.05 + 0.3 + 1.5, abs=0.01)
+    assert first(three, "rides_m") < first(three, "foot_m")
+
+
+@pytest.mark.parametrize(("asked", "field", "rule"), [
+    ("sinker_g=-5&rigging=sliding-sinker", "rigging.sinker_g", "must be above 0 g, got -5 g"),
+    ("leader_m=90&rigging=tandem&front_head_id=1", "rigging.spacing_m", "must be at most 6 m"),
+    ("leader_m=0&rigging=three-way", "rigging.leader_m", "must be at least 0.05 m, got 0 m"),
+    ("dropper_m=-1&rigging=three-way", "rigging.dropper_m", "must be at least 0 m"),
+    ("rigging=tandem", "front_head_id", "is needed with two heads"),
+    ("nail_g=500", "added.mass_g", "must be at most 200 g"),
+    ("nail_g=nan", "nail_g", "must be a finite number"),
+    ("cast_to_current_deg=200", "cast_to_current_deg", "must be at most 180 °"),
+    ("wind_to_cast_deg=-1", "air.wind_to_cast_deg", "must be at least 0 °"),
+    ("fall=slow", "fall", "must be 'fed', 'held' or 'fed-then-held'"),
+    ("cover_height_m=-1", "mark.cover_height_m", "must be at least 0 m, got -1 m"),
+    ("retrieve_speed_m_s=0", "retrieve.speed_m_s", "must be above 0 m/s"),
+    ("zone_from_m=2&zone_to_m=1", "zone.to_bottom_m", "must be above from_bottom_m"),
+])
+def test_each_new_field_is_refused_by_name_rule_and_remedy(
+    client: FlaskClient, asked: str, field: str, rule: str
+) -> None:
+    answer = client.get(f"{BASE}&{asked}")
+    assert answer.status_code == 422
+    body = answer.get_json()
+    assert body["field"] == field
+    assert rule in body["message"]
+    # What to do about it comes after the colon.
+    assert len(body["message"].split(": ", 1)[1]) > 8

@@ -41,11 +41,16 @@ export function CastFacts() {
       <Fact label="which way" words={WAYS.find((w) => w.value === way)?.words ?? `${way}° off the current`}
             source={facts.lowered || facts.cast_to_current_deg !== null ? "chosen" : "assumed"}>
         {(close) => (
-          <Choice options={WAYS} value={way} onPick={(key) => {
-            set(key === BELOW ? { lowered: true }
-              : { lowered: false, cast_to_current_deg: Number(key) });
-            close();
-          }} />
+          <>
+            <Choice options={WAYS} value={way} onPick={(key) => {
+              set(key === BELOW ? { lowered: true }
+                : { lowered: false, cast_to_current_deg: Number(key) });
+              close();
+            }} />
+            <p className="sheet-note">
+              Only the current along the line counts for a retrieve; the sideways bow is left out.
+            </p>
+          </>
         )}
       </Fact>
     </>

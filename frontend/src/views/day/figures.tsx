@@ -3,7 +3,7 @@ import type { DayBoard, Head } from "../../api/types";
 import { grams, headName, length, speed, text, turns, type Units } from "../../ui/units";
 import { Fraction, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
-import { helpWords, thenWords } from "./words";
+import { helpWords, restWords, thenWords } from "./words";
 
 interface Props {
   board: DayBoard;
@@ -60,6 +60,7 @@ export function Figures(props: Props) {
       <div className="figure then" title="the hop's count is its time in the zone">
         <span>then</span>
         <b className="small-words">{thenWords(chosen, zone, board, frame.depth, units, props.cmPerTurn)}</b>
+        {!board.steady && zone[0] === 0 && <em>at rest it {restWords(chosen)}</em>}
       </div>
     </div>
   );
