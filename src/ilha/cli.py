@@ -1,33 +1,49 @@
-"""Command line: ``ilha serve | board | openapi``. Bad input: one line, exit 2."""
+"""Command line: ``ilha serve | board | tide | openapi``. Bad input: one line, exit 2."""
 
 from __future__ import annotations
 
 import argparse
 import json
 import sys
+from collections.abc import Callable
 from pathlib import Path
 
 
-def _board(args: argparse.Namespace) -> int:
+def _answered(file: str, answer: Callable[[str], str]) -> int:
+    """Read a file (- is standard input), print what is made of it; bad input is one line and 2."""
     # Numerical libraries load where they are used: --help answers at once.
     from ilha.core.errors import DomainError
-    from ilha.formats import scenario
     from ilha.formats.fields import FieldError
 
     try:
-        text = sys.stdin.read() if args.file == "-" else Path(args.file).read_text("utf-8")
+        text = sys.stdin.read() if file == "-" else Path(file).read_text("utf-8")
     except (OSError, UnicodeDecodeError) as error:
         reason = getattr(error, "strerror", None) or "it is not UTF-8 text"
-        print(f"`file` {args.file} cannot be read: {reason}", file=sys.stderr)
+        print(f"`file` {file} cannot be read: {reason}", file=sys.stderr)
         return 2
     try:
-        result = scenario.answer(scenario.read(text))
+        result = answer(text)
     except (DomainError, FieldError) as error:
         print(" ".join(str(error).split()), file=sys.stderr)
         return 2
-    json.dump(result, sys.stdout, allow_nan=False)
-    print()
+    sys.stdout.write(result)
     return 0
+
+
+def _board(args: argparse.Namespace) -> int:
+    from ilha.formats import scenario
+
+    def answer(text: str) -> str:
+        return json.dumps(scenario.answer(scenario.read(text)), allow_nan=False) + "\n"
+
+    return _answered(args.file, answer)
+
+
+def _tide(args: argparse.Namespace) -> int:
+    from ilha.formats import tide_csv
+
+    return _answered(args.file, lambda text: tide_csv.predicted(
+        text, args.latitude, args.start, args.hours, args.step_min))
 
 
 def _serve(args: argparse.Namespace) -> int:
@@ -54,6 +70,13 @@ def parser() -> argparse.ArgumentParser:
     board = commands.add_parser("board", help="judge every head of a scenario file")
     board.add_argument("file", help="an ilha-scenario-1 JSON file, or - for standard input")
     board.set_defaults(run=_board)
+    tide = commands.add_parser("tide", help="heights of tide from harmonic constants, as CSV")
+    tide.add_argument("file", help="CSV constituent,amplitude_m,phase_deg, or - for standard input")
+    tide.add_argument("--latitude", required=True, help="degrees, north positive")
+    tide.add_argument("--from", required=True, dest="start", help="such as 2026-12-01T00:00Z")
+    tide.add_argument("--hours", default="24", help="how long (24)")
+    tide.add_argument("--step-min", default="10", help="minutes between heights (10)")
+    tide.set_defaults(run=_tide)
     serve = commands.add_parser("serve", help="start the application on this machine")
     serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
     serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")

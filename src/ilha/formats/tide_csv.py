@@ -1,0 +1,144 @@
+"""Tides as CSV: harmonic constants, times and heights, high and low waters.
+
+Every fault names its line, the field, the rule and the remedy; nothing is half read.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import math
+from collections.abc import Iterator
+from datetime import UTC, datetime
+
+import numpy as np
+
+from ilha.core.errors import Array
+from ilha.core.harmonic import MEAN_LEVEL, Constants, known
+from ilha.formats.fields import FieldError
+
+CONSTANTS_HEADER = ("constituent", "amplitude_m", "phase_deg")
+HEIGHTS_HEADER = ("time_utc", "height_m")
+
+
+def _rows(text: str, header: tuple[str, ...]) -> Iterator[tuple[int, list[str]]]:
+    """Line number and stripped cells of each row under the header that is due."""
+    reader = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
+    due, seen = ",".join(header), False
+    for cells in reader:
+        cells = [cell.strip() for cell in cells]
+        if not any(cells):
+            continue
+        line = reader.line_num
+        if not seen:
+            if tuple(cells) != header:
+                raise FieldError("header", f"`header` must be {due}, line {line} has"
+                                           f" {','.join(cells)[:60]}: put it first")
+            seen = True
+            continue
+        if len(cells) != len(header):
+            raise FieldError("line", f"`line {line}` must have {len(header)} values ({due}), got"
+                                     f" {len(cells)}: decimals take a point, not a comma")
+        yield line, cells
+    if not seen:
+        raise FieldError("header", f"`header` must be {due}, the file is empty: put it first")
+
+
+def number(cell: str, field: str, line: int, remedy: str) -> float:
+    """A finite number of one cell, or FieldError naming line and field."""
+    try:
+        value = float(cell)
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
+        raise FieldError(field, f"`{field}` on line {line} must be a number, got {cell or '–'}:"
+                                f" {remedy}")
+    return value
+
+
+def instant(cell: str, field: str, line: int | None = None) -> float:
+    """Seconds since 1970 of an ISO 8601 time; without a zone it is UTC."""
+    where = "" if line is None else f" on line {line}"
+    try:
+        value = datetime.fromisoformat(cell)
+    except ValueError:
+        raise FieldError(field, f"`{field}`{where} must be a time, got {cell or '–'}: write it as"
+                                " 2026-12-01T06:30Z") from None
+    return (value if value.tzinfo else value.replace(tzinfo=UTC)).timestamp()
+
+
+def read_constants(text: str, latitude_deg: float) -> Constants:
+    """Constants under ``constituent,amplitude_m,phase_deg``; a row Z0 is the mean level.
+
+    Raises
+    ------
+    FieldError
+        Naming the first line at fault.
+    DomainError
+        For a value outside its range.
+    """
+    waves: dict[str, tuple[float, float]] = {}
+    mean: float | None = None
+    for line, (name, amplitude, phase) in _rows(text, CONSTANTS_HEADER):
+        metres = number(amplitude, "amplitude_m", line, "metres, with a point")
+        if name.upper() == MEAN_LEVEL:
+            if mean is not None:
+                raise FieldError("constituent", f"`constituent` on line {line} must stand once, Z0"
+                                                " is there twice: leave one out")
+            mean = metres
+            continue
+        if name.upper() not in known():
+            raise FieldError("constituent", f"`constituent` on line {line} must be a name that is"
+                                            f" known, got {name or '–'}: for instance M2, S2, K1")
+        degrees = number(phase, "phase_deg", line, "degrees behind Greenwich")
+        if name.upper() in {n.upper() for n in waves}:
+            raise FieldError("constituent", f"`constituent` on line {line} must stand once, {name}"
+                                            " is there twice: leave one out")
+        if not 0.0 <= metres <= 10.0:
+            raise FieldError("amplitude_m", f"`amplitude_m` on line {line} must be 0 to 10 m, got"
+                                            f" {metres:g} m: metres, not centimetres")
+        if not -360.0 <= degrees <= 360.0:
+            raise FieldError("phase_deg", f"`phase_deg` on line {line} must be -360 to 360, got"
+                                          f" {degrees:g}: degrees behind Greenwich")
+        waves[name] = (metres, degrees)
+    return Constants(waves, mean or 0.0, latitude_deg)
+
+
+def write_heights(times: Array, heights: Array) -> str:
+    """Times and heights as CSV, ``time_utc,height_m``."""
+    out = [",".join(HEIGHTS_HEADER)]
+    stamps = np.datetime_as_string(times.round().astype("int64").astype("datetime64[s]"))
+    out += [f"{stamp}Z,{height:.4f}" for stamp, height in zip(stamps, heights, strict=True)]
+    return "\n".join(out) + "\n"
+
+
+HEIGHTS_MAX = 600_000
+
+
+def predicted(text: str, latitude: str, start: str, hours: str, step_min: str) -> str:
+    """``ilha tide``: CSV of constants in, CSV of heights out, both ends of the span included.
+
+    Raises
+    ------
+    FieldError, DomainError
+        Naming the option or the line at fault.
+    """
+    def option(name: str, given: str, low: float, high: float, remedy: str) -> float:
+        try:
+            value = float(given)
+        except ValueError:
+            value = math.nan
+        if not low <= value <= high:
+            raise FieldError(name, f"`--{name}` must be {low:g} to {high:g}, got {given}: {remedy}")
+        return value
+
+    degrees = option("latitude", latitude, -90.0, 90.0, "degrees, north positive")
+    span = option("hours", hours, 0.0, 24.0 * 3700.0, "at most ten years")
+    step = option("step-min", step_min, 1 / 60, 1440.0, "minutes between heights")
+    begin = instant(start, "--from")
+    count = int(span * 60.0 / step + 1e-9) + 1
+    if count > HEIGHTS_MAX:
+        raise FieldError("step-min", f"`--step-min` must leave at most {HEIGHTS_MAX} heights, got"
+                                     f" {count}: ask for fewer hours or longer steps")
+    times = begin + 60.0 * step * np.arange(count, dtype=float)
+    return write_heights(times, read_constants(text, degrees).height_at(times))
