@@ -89,6 +89,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day's change plan as a calendar */
+        get: operations["get_plan_ics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day's change plan as plain text */
+        get: operations["get_plan_txt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -181,6 +215,8 @@ export interface components {
             leader_m: number;
             /** Left Out */
             left_out: number;
+            /** Light */
+            light: components["schemas"]["SkyChange"][];
             /** Limits */
             limits: components["schemas"]["Limit"][];
             /** Line Share */
@@ -189,6 +225,13 @@ export interface components {
             lowered: boolean;
             /** Mark Id */
             mark_id: number;
+            /** Moon */
+            moon: string;
+            /**
+             * Moon Lit
+             * @description share of its disc
+             */
+            moon_lit: number;
             /** Now Step */
             now_step: number | null;
             /** Path Share */
@@ -197,6 +240,11 @@ export interface components {
             picks: {
                 [key: string]: (number | null)[];
             };
+            /**
+             * Plan
+             * @description by the chosen school, without gap or overlap
+             */
+            plan: components["schemas"]["PlanRun"][];
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
             /** Retrieve Speed M S */
@@ -211,11 +259,15 @@ export interface components {
              * @enum {string}
              */
             school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /** Slacks */
+            slacks: components["schemas"]["Slack"][];
             /**
              * Speed From
              * @enum {string}
              */
             speed_from: "predicted" | "scaled" | "constant";
+            /** Spells */
+            spells: components["schemas"]["SpellSpan"][];
             /**
              * Stance
              * @enum {string}
@@ -227,6 +279,11 @@ export interface components {
             step_s: number;
             /** Stream M S */
             stream_m_s: number[];
+            /**
+             * Tide State
+             * @description springs or neaps by the moon; null without a tide
+             */
+            tide_state: string | null;
             /** Time Zone */
             time_zone: string;
             /** Tip Height M */
@@ -570,6 +627,20 @@ export interface components {
             /** Marks */
             marks: components["schemas"]["Mark"][];
         };
+        /**
+         * PlanRun
+         * @description One head for a while; ``head_id`` null where none is right or the mark is dry.
+         */
+        PlanRun: {
+            /** Dry */
+            dry: boolean;
+            /** From Step */
+            from_step: number;
+            /** Head Id */
+            head_id: number | null;
+            /** To Step */
+            to_step: number;
+        };
         /** Plastic */
         Plastic: {
             /** Body Length Mm */
@@ -722,6 +793,46 @@ export interface components {
              */
             temperature_unit: "°C" | "°F";
         };
+        /**
+         * SkyChange
+         * @description From this step on; the first is the day's start.
+         */
+        SkyChange: {
+            /** Clock */
+            clock: string;
+            /**
+             * Sky
+             * @enum {string}
+             */
+            sky: "night" | "twilight" | "day";
+            /** Step */
+            step: number;
+        };
+        /** Slack */
+        Slack: {
+            /** Clock */
+            clock: string;
+            /** Step */
+            step: number;
+        };
+        /**
+         * SpellSpan
+         * @description A spell worth being there; ``best`` where the tide turns in low light.
+         */
+        SpellSpan: {
+            /** Best */
+            best: boolean;
+            /** From Clock */
+            from_clock: string;
+            /** From Step */
+            from_step: number;
+            /** Reasons */
+            reasons: ("high water" | "low water" | "dawn" | "dusk")[];
+            /** To Clock */
+            to_clock: string;
+            /** To Step */
+            to_step: number;
+        };
         /** StanceNote */
         StanceNote: {
             /** Drifts */
@@ -827,6 +938,7 @@ export interface operations {
                 leader_mm?: number;
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
+                change_minutes?: number;
                 every_head?: boolean;
             };
             header?: never;
@@ -932,6 +1044,142 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Marks"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_plan_ics: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_plan_txt: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
                 };
             };
             /** @description a problem */

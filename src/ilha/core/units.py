@@ -23,3 +23,17 @@ def kg_from_oz(mass_oz: float) -> float:
 def si(value: float, milli: int = 0) -> float:
     """``value`` scaled by 1000 ** -``milli``: mm to m (1), mm² or g·m (2) and so on."""
     return float(value * 1000.0**-milli)
+
+
+M_PER_FT = 0.3048
+M_S_PER_KN = 1852.0 / 3600.0
+
+
+def feet(metres: float) -> float:
+    """International feet: 0.3048 m exactly."""
+    return metres / M_PER_FT
+
+
+def knots(speed: float) -> float:
+    """Knots of a speed in m/s: 1852 m an hour exactly."""
+    return speed / M_S_PER_KN

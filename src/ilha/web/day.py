@@ -5,10 +5,7 @@ from __future__ import annotations
 import sqlite3
 import time
 from collections.abc import Callable
-from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Any, TypeVar
-from zoneinfo import ZoneInfo
 
 import numpy as np
 import orjson
@@ -17,7 +14,7 @@ from werkzeug.wrappers import Response
 
 from ilha.core.conditions import Conditions
 from ilha.core.day import Tideway, Typed, day, tideway
-from ilha.core.errors import Array, DomainError
+from ilha.core.errors import DomainError
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.rig import Part, Plastic
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
@@ -32,12 +29,12 @@ from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.day_answer import board_part
 from ilha.web.day_payloads import DayQuestion
+from ilha.web.day_sky import plan_part, sky_part
 from ilha.web.errors import NotFound
+from ilha.web.span import STEP_S, STEPS, Span, span_of
 
 bp = Blueprint("day", __name__, url_prefix="/api")
 
-STEP_S = 600
-STEPS = 145
 PROFILE_HEIGHTS = (0.06, 0.25, 0.44, 0.63, 0.82, 0.98)
 WIND_DRIFT = 0.035
 """A boat's drift over the wind's speed, 3 to 4 % (common practice, no source)."""
@@ -52,35 +49,6 @@ def found(get: Callable[[sqlite3.Connection, int], Row | None], row_id: int, fie
     if row is None:
         raise NotFound(field, what, row_id)
     return row
-
-
-@dataclass(frozen=True)
-class Span:
-    """The day asked for: its local date, first instant and instants of the steps (s UTC)."""
-
-    date: str
-    zone: ZoneInfo
-    start_s: int
-
-    @property
-    def times(self) -> Array:
-        return self.start_s + STEP_S * np.arange(STEPS, dtype=float)
-
-    def clock(self, at_s: float) -> str:
-        return datetime.fromtimestamp(at_s, UTC).astimezone(self.zone).strftime("%H:%M")
-
-
-def span_of(date: str | None, time_zone: str, now_s: float) -> Span:
-    """The day's 145 instants from local midnight on; ``date`` None is today at the mark."""
-    zone = ZoneInfo(time_zone)
-    if date is None:
-        date = datetime.fromtimestamp(now_s, UTC).astimezone(zone).date().isoformat()
-    try:
-        midnight = datetime.fromisoformat(date).replace(tzinfo=zone)
-    except ValueError as error:
-        raise FieldError("date", f"`date` must be a day of the calendar, got {date}: use"
-                                 " YYYY-MM-DD") from error
-    return Span(date, zone, int(midnight.timestamp()))
 
 
 def _tide(mark: marks.Mark, span: Span) -> tuple[HighLow | None, StreamRates | None,
@@ -180,7 +148,11 @@ def _typed(asked: DayQuestion) -> Typed:
 
 @bp.get("/day")
 def get_day() -> Response:
-    asked = DayQuestion.model_validate(request.args.to_dict())
+    return json_answer(orjson.dumps(answer(DayQuestion.model_validate(request.args.to_dict()))))
+
+
+def answer(asked: DayQuestion) -> dict[str, Any]:
+    """The board of the day that was asked for, as the payload DayBoard has it."""
     mark = found(marks.get, asked.mark_id, "mark_id", "mark")
     row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(lines.get, asked.line_id, "line_id", "line")
@@ -201,7 +173,7 @@ def get_day() -> Response:
         parts=_nail(asked, plastic),
         lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())])
     now_step = (now_s - span.start_s) / STEP_S
-    body: dict[str, Any] = {
+    return {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
         "school": asked.school, "step_s": STEP_S,
         "clock": [span.clock(t) for t in span.times],
@@ -220,9 +192,10 @@ def get_day() -> Response:
         ],
         "profile": _profile(cond, way),
         "left_out": len(box) - len(shown),
+        **sky_part(mark, span, way.stream, events),
+        "plan": plan_part(result, shown, asked.school, asked.change_minutes),
         **board_part(result, shown, fits, rod is not None),
     }
-    return json_answer(orjson.dumps(body))
 
 
 def _profile(cond: Conditions, way: Tideway) -> list[dict[str, float]]:

@@ -55,6 +55,7 @@ class DayQuestion(Payload):
     leader_mm: float = 0.37
     nail_g: float = Field(0.0, ge=0.0)
     nail_at: Literal["nose", "tail"] = "nose"
+    change_minutes: float = Field(30.0, ge=0.0, le=1440.0, description="what one change is worth")
     every_head: bool = Field(False, description="also heads whose hook does not fit the plastic")
 
 
@@ -63,6 +64,39 @@ class TideTurn(Payload):
     clock: str
     kind: Literal["high", "low"]
     height_m: float
+
+
+class SkyChange(Payload):
+    """From this step on; the first is the day's start."""
+
+    step: float
+    clock: str
+    sky: Literal["night", "twilight", "day"]
+
+
+class Slack(Payload):
+    step: float
+    clock: str
+
+
+class SpellSpan(Payload):
+    """A spell worth being there; ``best`` where the tide turns in low light."""
+
+    from_step: float
+    to_step: float
+    from_clock: str
+    to_clock: str
+    reasons: list[Literal["high water", "low water", "dawn", "dusk"]]
+    best: bool
+
+
+class PlanRun(Payload):
+    """One head for a while; ``head_id`` null where none is right or the mark is dry."""
+
+    from_step: int
+    to_step: int
+    head_id: int | None
+    dry: bool
 
 
 class Limit(Payload):
@@ -165,6 +199,13 @@ class DayBoard(Payload):
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]
+    light: list[SkyChange]
+    moon: str
+    moon_lit: float = Field(description="share of its disc")
+    tide_state: str | None = Field(description="springs or neaps by the moon; null without a tide")
+    slacks: list[Slack]
+    spells: list[SpellSpan]
+    plan: list[PlanRun] = Field(description="by the chosen school, without gap or overlap")
     line_share: list[float]
     path_share: list[float]
     profile: list[ProfilePoint]

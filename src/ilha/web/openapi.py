@@ -20,7 +20,8 @@ class Route:
     method: str
     path: str
     summary: str
-    answer: type[BaseModel]
+    answer: type[BaseModel] | str
+    """A payload, or the media type of a file."""
     query: type[BaseModel] | None = None
     body: type[BaseModel] | None = None
 
@@ -33,6 +34,10 @@ ROUTES = (
     Route("get", "/api/settings", "What was chosen last", p.Settings),
     Route("put", "/api/settings", "Save what is chosen", p.Settings, body=p.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
+          query=d.DayQuestion),
+    Route("get", "/api/plan.txt", "The day's change plan as plain text", "text/plain",
+          query=d.DayQuestion),
+    Route("get", "/api/plan.ics", "The day's change plan as a calendar", "text/calendar",
           query=d.DayQuestion),
     Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
 )
@@ -58,13 +63,14 @@ def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
 
 
 def _operation(route: Route) -> dict[str, Any]:
+    given = ({route.answer: {"schema": {"type": "string"}}} if isinstance(route.answer, str)
+             else {"application/json": {"schema": _ref(route.answer)}})
     problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
     out: dict[str, Any] = {
         "summary": route.summary,
-        "operationId": f"{route.method}_{route.path.rsplit('/', 1)[1]}",
+        "operationId": f"{route.method}_{route.path.rsplit('/', 1)[1].replace('.', '_')}",
         "responses": {
-            "200": {"description": "the answer",
-                    "content": {"application/json": {"schema": _ref(route.answer)}}},
+            "200": {"description": "the answer", "content": given},
             "default": {"description": "a problem", "content": problems},
         },
     }
@@ -79,7 +85,8 @@ def _operation(route: Route) -> dict[str, Any]:
 
 def document() -> dict[str, Any]:
     """The whole document as a JSON object."""
-    models: list[type[BaseModel]] = [p.Problem, *(r.answer for r in ROUTES),
+    models: list[type[BaseModel]] = [p.Problem, *(r.answer for r in ROUTES
+                                                  if not isinstance(r.answer, str)),
                                      *(r.body for r in ROUTES if r.body is not None)]
     _, schemas = models_json_schema(
         [(model, "serialization") for model in dict.fromkeys(models)],

@@ -1,0 +1,58 @@
+"""The parts of GET /api/day that follow the hour but no head: light, slacks, spells, the plan."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from ilha.core.day import Day
+from ilha.core.errors import Array
+from ilha.core.light import light
+from ilha.core.plan import DRY, NONE, change_plan
+from ilha.core.spells import spells
+from ilha.store import heads, marks, tides
+from ilha.web.span import STEP_S, STEPS, Span
+
+
+def sky_part(
+    mark: marks.Mark, span: Span, stream: Array, events: list[tides.Event]
+) -> dict[str, Any]:
+    """Light, moon, slack water and the spells worth being there."""
+    start, end = float(span.times[0]), float(span.times[-1])
+    found = light(mark["latitude_deg"], mark["longitude_deg"], start, end)
+    turned = [(float(e["time_utc_s"]), e["kind"]) for e in events]
+    crossed = np.flatnonzero(stream[:-1] * stream[1:] < 0.0)
+    slacks = crossed + stream[crossed] / (stream[crossed] - stream[crossed + 1])
+    return {
+        "light": [{"step": span.step(at), "clock": span.clock(at), "sky": sky}
+                  for at, sky in found.changes],
+        "moon": found.moon, "moon_lit": round(found.moon_lit, 2),
+        "tide_state": found.tide_state if events else None,
+        "slacks": [{"step": round(float(s), 3), "clock": span.clock(start + STEP_S * float(s))}
+                   for s in slacks],
+        "spells": [{
+            "from_step": span.step(s.start), "to_step": span.step(s.end),
+            "from_clock": span.clock(s.start), "to_clock": span.clock(s.end),
+            "reasons": list(s.reasons), "best": s.best,
+        } for s in spells(turned, found, start, end)],
+    }
+
+
+def plan_part(
+    result: Day, shown: list[heads.Head], school: str, change_minutes: float
+) -> list[dict[str, Any]]:
+    """The change plan by the chosen school, over the day's steps."""
+    wet = np.zeros(STEPS, dtype=bool)
+    wet[result.wet] = True
+    picks, verdicts = np.full(STEPS, NONE), np.zeros((max(len(shown), 1), STEPS), dtype=int)
+    if result.board is not None:
+        picks[result.wet] = result.board.picks[school]
+        verdicts[:, result.wet] = result.board.judgement.verdict
+    return [
+        {"from_step": run.start, "to_step": min(run.end, STEPS - 1),
+         "head_id": shown[run.head]["id"] if run.head >= 0 else None, "dry": run.head == DRY}
+        for run in change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes)
+        # The last step is the day's end: a run of it alone has no length.
+        if run.start < STEPS - 1
+    ]
