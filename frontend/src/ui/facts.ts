@@ -32,6 +32,8 @@ export interface Facts {
   leader_m: number | null;
   nail_g: number | null;
   nail_at: DayQuery["nail_at"] | null;
+  /** minutes that one change of head is worth */
+  change_minutes: number | null;
   /** by mark and date */
   typed: Record<string, Typed>;
 }
@@ -42,6 +44,7 @@ const EMPTY: Facts = {
   lowered: false, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null,
   cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
+  change_minutes: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
@@ -117,6 +120,7 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     cover_height_m: facts.cover_height_m ?? undefined,
     steady: facts.steady || undefined,
     retrieve_speed_m_s: facts.retrieve_speed_m_s ?? undefined,
+    change_minutes: facts.change_minutes ?? undefined,
     typed_depth_m: typed.depth?.value,
     typed_depth_step: typed.depth?.step,
     typed_speed_m_s: typed.speed?.value,

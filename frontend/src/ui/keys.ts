@@ -9,6 +9,7 @@ export const KEY_HELP: [string, string][] = [
   ["↑ and ↓", "compare the head above and below"],
   ["1 to 5", "school: lightest practical, bottom contact, depth table, fed fall, down fast then work"],
   ["f", "watch the chosen head fall; any key or touch ends it"],
+  ["p", "the day's change plan"],
   ["g then d, b", "go to Day, Bench"],
   ["?", "these keys"],
 ];

@@ -18,6 +18,7 @@ import { Steps } from "./bench/steps";
 import { Figures } from "./day/figures";
 import { frameAt } from "./day/frame";
 import { Ladder } from "./day/ladder";
+import { PlanSheet } from "./day/plan-sheet";
 import { Rail } from "./day/rail";
 
 const SETTINGS: Settings = {
@@ -70,6 +71,20 @@ const SCHOOLS = [
   school("depth-table", "depth table", 2), school("fed-fall", "fed fall", null),
 ];
 
+/** Inside a question whose server has answered once. */
+function inQuestion(child: ReactNode): ReactNode {
+  const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
+  queries.setQueryData(settingsQuery.queryKey, SETTINGS);
+  queries.setQueryData(boxQuery.queryKey, BOX);
+  queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [] });
+  return (
+    <QueryClientProvider client={queries}>
+      <Suspense><QuestionProvider>{child}</QuestionProvider></Suspense>
+    </QueryClientProvider>
+  );
+}
+
 beforeEach(() => {
   vi.stubGlobal("ResizeObserver", class { observe() {} disconnect() {} });
   localStorage.clear();
@@ -117,7 +132,7 @@ describe("the four figures", () => {
   const figures = (board: DayBoard, zone: [number, number] = [0, 1]) => {
     const frame = frameAt(board, 60);
     const pick = board.picks["lightest-practical"]![60] ?? null;
-    render(<Figures board={board} frame={frame} zone={zone} units={SETTINGS} cmPerTurn={75}
+    render(<Figures board={board} frame={frame} zone={zone} units={SETTINGS} cmPerTurn={75} planned=""
                     chosen={frame.heads.find((h) => h.id === pick)}
                     row={pick === null ? undefined : MAP.get(pick)} />);
     return document.querySelector(".figures")!.textContent;
@@ -246,20 +261,11 @@ describe("the question", () => {
 
   it("keeps a choice while the server is away, and says so", async () => {
     vi.stubGlobal("fetch", () => Promise.reject(new TypeError("away")));
-    const queries = new QueryClient();
-    queries.setQueryData(settingsQuery.queryKey, SETTINGS);
-    queries.setQueryData(boxQuery.queryKey, BOX);
-    queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-    queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [] });
     function Probe(): ReactNode {
       const { settings, unsaved, choose } = useQuestion();
       return <button onClick={() => choose({ depth_unit: "ft" })}>{settings.depth_unit} {unsaved ? "waits" : "saved"}</button>;
     }
-    render(
-      <QueryClientProvider client={queries}>
-        <Suspense><QuestionProvider><Probe /></QuestionProvider></Suspense>
-      </QueryClientProvider>,
-    );
+    render(inQuestion(<Probe />));
     expect(screen.getByRole("button").textContent).toBe("m saved");
     await act(async () => { fireEvent.click(screen.getByRole("button")); });
     expect(screen.getByRole("button").textContent).toBe("ft waits");
@@ -288,5 +294,53 @@ describe("a fact", () => {
     expect(onPick).toHaveBeenCalledWith(1);
     expect(screen.queryByRole("dialog")).toBeNull();
     expect(document.activeElement).toBe(words);
+  });
+});
+
+describe("the day's plan", () => {
+  const plan: DayBoard["plan"] = [
+    { from_step: 0, to_step: 40, head_id: 3, dry: false },
+    { from_step: 40, to_step: 60, head_id: null, dry: true },
+    { from_step: 60, to_step: 100, head_id: null, dry: false },
+    { from_step: 100, to_step: 144, head_id: 4, dry: false },
+  ];
+  const spells: DayBoard["spells"] = [
+    { from_step: 36, to_step: 44, from_clock: "06:00", to_clock: "07:20", reasons: ["high water", "dawn"], best: true },
+    { from_step: 70, to_step: 79, from_clock: "11:40", to_clock: "13:10", reasons: ["low water"], best: false },
+  ];
+  const show = (onHide = vi.fn()) => {
+    const board = { ...BOARD, plan, spells };
+    render(inQuestion(<PlanSheet board={board} heads={MAP} units={SETTINGS} onHide={onHide} />));
+    return screen.getAllByRole("listitem");
+  };
+
+  it("says which head when, and why there is none", () => {
+    const rows = show().map((row) => row.textContent);
+    expect(rows[0]).toContain("00:00 – 06:403/8 oz ball 3/04.2 m deep, count 5, land it 2.0 m up-tide");
+    expect(rows[1]).toContain("the mark is dry");
+    expect(rows[2]).toContain("no head is right");
+    expect(rows[3]).toContain("1/2 oz ball");
+  });
+
+  it("goes to a run that is chosen", () => {
+    vi.stubGlobal("requestAnimationFrame", (run: FrameRequestCallback) => (run(0), 1));
+    const onHide = vi.fn();
+    fireEvent.click(within(show(onHide)[3]!).getByRole("button"));
+    expect(currentStep()).toBe(122);
+    expect(onHide).toHaveBeenCalled();
+  });
+
+  it("names the spells and sets off the one that has both", () => {
+    show();
+    expect(screen.getByText("high water and dawn").tagName).toBe("B");
+    expect(screen.getByText("low water", { exact: false }).tagName).toBe("LI");
+    expect(screen.getByText(/full moon, 100 % lit; springs/)).toBeTruthy();
+  });
+
+  it("asks for its files with the day's own question", () => {
+    show();
+    const link = screen.getByText("as a calendar");
+    expect(link.getAttribute("href")).toMatch(/^\/api\/plan\.ics\?mark_id=7&plastic_id=3/);
+    expect(link.getAttribute("href")).not.toContain("undefined");
   });
 });

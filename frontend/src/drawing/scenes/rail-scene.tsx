@@ -2,11 +2,10 @@
 import { memo, useMemo } from "react";
 import type { DayBoard } from "../../api/types";
 import { length, text, type Units } from "../../ui/units";
-import type { Run } from "../../views/day/frame";
 import { polyline, type Point } from "../geometry/path";
 
 const LAST = 144;
-const TOP = 24;
+const TOP = 30;
 const CURVE = 62;
 const BAND = 21;
 export const RAIL_HEIGHT = TOP + CURVE + BAND + 26;
@@ -15,13 +14,12 @@ interface Props {
   board: DayBoard;
   width: number;
   units: Units;
-  runs: Run[];
   label: (id: number) => string;
   /** 0 to 3, heavier heads darker */
   tone: (id: number) => number;
 }
 
-export const RailStill = memo(function RailStill({ board, width, units, runs, label, tone }: Props) {
+export const RailStill = memo(function RailStill({ board, width, units, label, tone }: Props) {
   const x = (step: number) => (step / LAST) * width;
   const low = Math.min(...board.height_m);
   const high = Math.max(...board.height_m, low + 0.2);
@@ -29,7 +27,10 @@ export const RailStill = memo(function RailStill({ board, width, units, runs, la
   const curve = board.height_m.map((h, i): Point => [x(i), y(h)]);
   return (
     <g aria-hidden="true">
+      <Sky board={board} x={x} />
       <Ribbon board={board} width={width} />
+      <Slacks board={board} x={x} />
+      <Spells board={board} x={x} />
       <path d={polyline(curve)} className="tide-curve" />
       {board.turns.filter((t) => t.step >= 0 && t.step <= LAST).map((t) => (
         <text key={t.step} className="turn halo"
@@ -38,7 +39,7 @@ export const RailStill = memo(function RailStill({ board, width, units, runs, la
           {t.kind} {t.clock} · {text(length(t.height_m, units))}
         </text>
       ))}
-      <Band runs={runs} x={x} label={label} tone={tone} />
+      <Band board={board} x={x} label={label} tone={tone} />
       <Hours board={board} width={width} />
     </g>
   );
@@ -73,17 +74,45 @@ function Ribbon({ board, width }: { board: DayBoard; width: number }) {
   );
 }
 
-function Band({ runs, x, label, tone }: Pick<Props, "runs" | "label" | "tone"> & {
-  x: (step: number) => number;
-}) {
-  const y = TOP + CURVE + 2;
-  return runs.map((run) => {
-    const [left, right] = [x(run.from), x(run.to)];
-    const words = run.pick === "dry" ? "dry" : run.pick === null ? "none" : label(run.pick);
-    const wide = right - left > words.length * 5.4 + 6;
-    const look = typeof run.pick === "number" ? `tone-${tone(run.pick)}` : `pick-${words}`;
+type X = (step: number) => number;
+
+/** Night and twilight behind the curve. */
+function Sky({ board, x }: { board: DayBoard; x: X }) {
+  return board.light.map((change, i) => {
+    if (change.sky === "day") return null;
+    const end = board.light[i + 1]?.step ?? LAST;
     return (
-      <g key={run.from} className={`pick ${look}`}>
+      <rect key={change.step} x={x(change.step)} y={TOP - 4} width={x(end) - x(change.step)}
+            height={CURVE + 4} className={`sky-${change.sky}`} />
+    );
+  });
+}
+
+function Slacks({ board, x }: { board: DayBoard; x: X }) {
+  const middle = TOP + CURVE / 2 - 3;
+  return board.slacks.map(({ step }) => (
+    <circle key={step} cx={x(step)} cy={middle} r={2.6} className="slack" />
+  ));
+}
+
+/** Bars over the curve: worth being there; double where the tide turns in low light. */
+function Spells({ board, x }: { board: DayBoard; x: X }) {
+  return board.spells.map((spell) => (
+    <path key={spell.from_step} className={spell.best ? "spell best" : "spell"}
+          d={`M${x(spell.from_step)} ${TOP - 6}H${x(spell.to_step)}${spell.best ? `M${x(spell.from_step)} ${TOP - 10}H${x(spell.to_step)}` : ""}`} />
+  ));
+}
+
+/** The change plan: which head when. */
+function Band({ board, x, label, tone }: Pick<Props, "board" | "label" | "tone"> & { x: X }) {
+  const y = TOP + CURVE + 2;
+  return board.plan.map((run) => {
+    const [left, right] = [x(run.from_step), x(run.to_step)];
+    const words = run.dry ? "dry" : run.head_id == null ? "none" : label(run.head_id);
+    const wide = right - left > words.length * 5.4 + 6;
+    const look = run.head_id != null ? `tone-${tone(run.head_id)}` : `pick-${words}`;
+    return (
+      <g key={run.from_step} className={`pick ${look}`}>
         <rect x={left + 0.5} y={y} width={Math.max(0.5, right - left - 1)} height={BAND - 3} />
         {wide && <text x={(left + right) / 2} y={y + 13.5} textAnchor="middle">{words}</text>}
       </g>

@@ -5,20 +5,20 @@ import { ColumnScene } from "../../drawing/scenes/column-scene";
 import { RetrieveScene } from "../../drawing/scenes/retrieve-scene";
 import { EmptyBox, useMissing } from "../../ui/empty-box";
 import { ASSUMED } from "../../ui/facts";
-import { useKeys } from "../../ui/keys";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
-import { currentStep, setStep, startAt, useStep } from "../../ui/time";
+import { currentStep, startAt, useStep } from "../../ui/time";
 import { headName, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
+import { plannedName, useDayKeys, useDrop } from "./day-hooks";
 import { Figures } from "./figures";
-import { frameAt, type Frame, type HeadFrame } from "./frame";
+import { frameAt, type Frame } from "./frame";
 import { Ladder } from "./ladder";
 import { NoWater } from "./no-water";
+import { PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
-import { SCHOOLS, useBoard } from "./use-board";
-import { shiftDate } from "./when";
+import { useBoard } from "./use-board";
 
 export function DayView() {
   const missing = useMissing();
@@ -68,7 +68,9 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const pick = frame.picks[board.school] ?? null;
   const chosen = frame.heads.find((h) => h.id === pick);
   const drop = useDrop(board, frame, chosen);
-  useDayKeys(board, frame, compared, setCompared, drop.start);
+  const [planned, setPlanned] = useState(false);
+  const showPlan = useCallback(() => setPlanned(true), []);
+  useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
@@ -91,8 +93,12 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
         </div>
         <Figures board={board} frame={frame} chosen={chosen}
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
-                 cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn} />
-        <p className="caution">{mark.caution}</p>
+                 cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn}
+                 planned={plannedName(board, frame, heads, units, pick)} />
+        <p className="caution">
+          {mark.caution}{" "}
+          <button type="button" className="plain" onClick={showPlan}>the day's plan</button>
+        </p>
       </div>
       <div className="ladder-side">
         {board.heads.length === 0 ? (
@@ -104,21 +110,11 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
         <LeftOut count={board.left_out} />
       </div>
       <Rail board={board} frame={frame} heads={heads} units={units} />
+      {planned && (
+        <PlanSheet board={board} heads={heads} units={units} onHide={() => setPlanned(false)} />
+      )}
     </div>
   );
-}
-
-/** The chosen head dropped in real time. Another moment or another head ends it. */
-function useDrop(board: DayBoard, frame: Frame, chosen: HeadFrame | undefined) {
-  const [dropped, setDropped] = useState<string | null>(null);
-  const possible = frame.wet && !board.steady && chosen?.count != null;
-  const now = `${frame.step}/${chosen?.id}/${board.school}`;
-  return {
-    possible,
-    running: possible && dropped === now,
-    start: useCallback(() => setDropped(now), [now]),
-    stop: useCallback(() => setDropped(null), []),
-  };
 }
 
 function Dry({ board, frame }: { board: DayBoard; frame: Frame }) {
@@ -144,31 +140,4 @@ function LeftOut({ count }: { count: number }) {
       </button>
     </p>
   );
-}
-
-function useDayKeys(
-  board: DayBoard, frame: Frame, compared: number | null, compare: (id: number | null) => void,
-  drop: () => void,
-): void {
-  const { choose, set } = useQuestion();
-  const handlers = useMemo(() => {
-    const ids = frame.heads.map((h) => h.id);
-    const by = (steps: number) => () => setStep(Math.round(currentStep()) + steps);
-    const move = (d: number) => () => {
-      const from = compared ?? frame.picks[board.school] ?? ids[0];
-      const at = ids.indexOf(from!) + d;
-      compare(ids[Math.min(ids.length - 1, Math.max(0, at))] ?? null);
-    };
-    return {
-      "[": by(-1), "]": by(1), "{": by(-6), "}": by(6),
-      n: () => { set({ date: null }); if (board.now_step != null) setStep(board.now_step); },
-      "<": () => set({ date: shiftDate(board.date, -1) }),
-      ">": () => set({ date: shiftDate(board.date, 1) }),
-      ArrowUp: move(-1), ArrowDown: move(1),
-      Escape: () => compare(null),
-      f: drop,
-      ...Object.fromEntries(SCHOOLS.map((school, i) => [String(i + 1), () => choose({ school })])),
-    };
-  }, [board, frame, compared, compare, choose, set, drop]);
-  useKeys(handlers);
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { DayBoard, HeadDay } from "../../api/types";
 import { plainBoard, plainHead } from "../../tests/sample";
 import type { Units } from "../../ui/units";
-import { frameAt, runs, type HeadFrame } from "./frame";
+import { frameAt, type HeadFrame } from "./frame";
 import { helpWords, restWords, thenWords, verdictOf } from "./words";
 import { dayWords, shiftDate } from "./when";
 
@@ -52,16 +52,6 @@ describe("a moment between two steps", () => {
   it("reads the last step of the day", () => {
     expect(frameAt(b, 2).clock).toBe("08:00");
   });
-});
-
-it("joins equal picks into runs that cover the day without gaps", () => {
-  const b = board([head(1)], { wet: [true, true, true, false], clock: ["a", "b", "c", "d"],
-    picks: { "lightest-practical": [1, 1, null, 1] } });
-  const all = runs(b, "lightest-practical");
-  expect(all.map((r) => r.pick)).toEqual([1, null, "dry"]);
-  expect(all[0]!.from).toBe(0);
-  expect(all.at(-1)!.to).toBe(3);
-  all.slice(1).forEach((run, i) => expect(run.from).toBe(all[i]!.to));
 });
 
 describe("every verdict has its reason and its figure", () => {

@@ -13,6 +13,8 @@ interface Props {
   units: Units;
   zone: [number, number];
   cmPerTurn: number;
+  /** the head that the plan has now, where it is not the pick; empty where it is */
+  planned: string;
 }
 
 export function Figures(props: Props) {
@@ -47,7 +49,7 @@ export function Figures(props: Props) {
           </span>
           <small>{ounces ? `oz · ${text(grams(row.mass_g))}` : "g"}</small>
         </b>
-        <em>{shapeWords(row.shape)}, {row.hook_size}</em>
+        <em>{shapeWords(row.shape)}, {row.hook_size}{props.planned && `; the plan: ${props.planned}`}</em>
       </div>
       {board.steady ? (
         <Reel {...props} head={chosen} />

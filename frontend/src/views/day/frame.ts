@@ -1,5 +1,5 @@
 // The day's board at one moment between two steps: what every drawing and figure reads.
-import type { DayBoard, HeadDay, School } from "../../api/types";
+import type { DayBoard, HeadDay } from "../../api/types";
 
 export interface HeadFrame {
   id: number;
@@ -151,26 +151,4 @@ export function frameAt(board: DayBoard, step: number): Frame {
   };
   last = { board, step, frame };
   return frame;
-}
-
-export interface Run {
-  from: number;
-  to: number;
-  /** head id, null: none is right; "dry" */
-  pick: number | null | "dry";
-}
-
-/** The day's picks of a school as runs of steps. */
-export function runs(board: DayBoard, school: School): Run[] {
-  const out: Run[] = [];
-  const picks = board.picks[school] ?? [];
-  for (let i = 0; i < board.wet.length; i++) {
-    const pick = board.wet[i] ? (picks[i] ?? null) : "dry";
-    const open = out.at(-1);
-    if (open && open.pick === pick) open.to = i + 0.5;
-    else out.push({ from: out.length ? i - 0.5 : 0, to: i + 0.5, pick });
-  }
-  const end = out.at(-1);
-  if (end) end.to = board.wet.length - 1;
-  return out;
 }

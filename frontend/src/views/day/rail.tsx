@@ -5,7 +5,7 @@ import { RAIL_HEIGHT, RailCursor, RailStill } from "../../drawing/scenes/rail-sc
 import { LAST_STEP, currentStep, setStep } from "../../ui/time";
 import { headName, length, speed, text, type Units } from "../../ui/units";
 import { useSize } from "../../ui/use-size";
-import { runs, type Frame } from "./frame";
+import type { Frame } from "./frame";
 
 interface Props {
   board: DayBoard;
@@ -22,7 +22,6 @@ export function Rail({ board, frame, heads, units }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([1240, RAIL_HEIGHT]);
   // The rail's place on the screen while it is dragged: asking for it at each move costs a layout.
   const grip = useRef<DOMRect | null>(null);
-  const picks = useMemo(() => runs(board, board.school), [board]);
   const label = useCallback(
     (id: number) => {
       const head = heads.get(id);
@@ -65,16 +64,16 @@ export function Rail({ board, frame, heads, units }: Props) {
       }}
     >
       <svg viewBox={`0 0 ${width} ${RAIL_HEIGHT}`} width={width} height={RAIL_HEIGHT} aria-hidden="true">
-        <RailStill board={board} width={width} units={units} runs={picks} label={label} tone={tone} />
+        <RailStill board={board} width={width} units={units} label={label} tone={tone} />
         <RailCursor step={frame.step} width={width} clock={frame.clock} now={board.now_step ?? null} />
       </svg>
     </div>
   );
 }
 
-/** 0 for the lightest pick of the day to 3 for the heaviest. */
+/** 0 for the lightest head of the plan to 3 for the heaviest. */
 function toneScale(board: DayBoard, heads: Map<number, Head>): (id: number) => number {
-  const ids = [...new Set(board.picks[board.school])].filter((p): p is number => p !== null);
+  const ids = [...new Set(board.plan.map((run) => run.head_id))].filter((p) => p != null);
   const order = ids.sort((a, b) => (heads.get(a)?.mass_g ?? 0) - (heads.get(b)?.mass_g ?? 0));
   return (id) => Math.round((order.indexOf(id) / Math.max(1, order.length - 1)) * 3);
 }

@@ -1,0 +1,68 @@
+"""The day's plan, its files, and the rail's light."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from icalendar import Calendar
+from playwright.sync_api import Page, expect
+
+from tests.ui.conftest import Server, Watch, board_of, open_day
+
+pytestmark = pytest.mark.browser
+
+
+def test_the_plan_by_key_goes_to_a_run_and_follows_the_patience(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    body = board_of(page, server)
+    page.keyboard.press("p")
+    rows = page.locator(".plan li")
+    expect(rows).to_have_count(len(body["plan"]))
+    expect(rows.first).to_contain_text(f"00:00 – {body['clock'][body['plan'][0]['to_step']]}")
+    page.get_by_label("A change of heads must be worth").select_option(label="two hours")
+    calm = board_of(page, server, "&change_minutes=120")["plan"]
+    assert len(calm) < len(body["plan"])
+    expect(rows).to_have_count(len(calm))
+    middle = (calm[0]["from_step"] + calm[0]["to_step"]) // 2
+    rows.first.get_by_role("button").click()
+    expect(page.locator(".modal")).to_have_count(0)
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", str(middle))
+    # The rail's band is the plan.
+    expect(page.locator(".rail .pick")).to_have_count(len(calm))
+    watch.must_be_clean()
+
+
+def test_the_plan_is_taken_along_as_calendar_and_text(
+    page: Page, server: Server, tmp_path: Path
+) -> None:
+    open_day(page, server)
+    body = board_of(page, server)
+    page.get_by_role("button", name="the day's plan").click()
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="as a calendar").click()
+    path = tmp_path / "plan.ics"
+    caught.value.save_as(path)
+    events = Calendar.from_ical(path.read_bytes()).walk("VEVENT")
+    assert len(events) == sum(run["head_id"] is not None for run in body["plan"])
+    assert caught.value.suggested_filename == f"ilha-plan-{body['date']}.ics"
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="as text").click()
+    assert "Worth being there" in Path(caught.value.path()).read_text()
+
+
+def test_the_rail_shows_night_slack_and_what_is_worth_it(page: Page, server: Server) -> None:
+    open_day(page, server)
+    body = board_of(page, server)
+    expect(page.locator(".sky-night")).to_have_count(2)
+    expect(page.locator(".sky-twilight")).to_have_count(2)
+    expect(page.locator(".slack")).to_have_count(len(body["slacks"]))
+    expect(page.locator(".spell")).to_have_count(len(body["spells"]))
+    night = page.locator(".sky-night").first.bounding_box()
+    rail = page.locator(".rail svg").bounding_box()
+    assert night
+    assert rail
+    share = body["light"][1]["step"] / 144
+    assert night["width"] / rail["width"] == pytest.approx(share, abs=0.01)
