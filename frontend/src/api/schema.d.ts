@@ -82,8 +82,27 @@ export interface paths {
         /** All marks */
         get: operations["get_marks"];
         put?: never;
-        post?: never;
+        /** Add a mark */
+        post: operations["post_marks"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marks/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a mark */
+        put: operations["put_marks"];
+        post?: never;
+        /** Remove a mark; answers with what it was */
+        delete: operations["delete_marks"];
         options?: never;
         head?: never;
         patch?: never;
@@ -153,6 +172,41 @@ export interface paths {
         put: operations["put_settings"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where tides come from */
+        get: operations["get_tides"];
+        put?: never;
+        /** Bring a tide in */
+        post: operations["post_tides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a tide that no mark uses */
+        delete: operations["delete_tides"];
         options?: never;
         head?: never;
         patch?: never;
@@ -582,15 +636,24 @@ export interface components {
         };
         /** Mark */
         Mark: {
-            /** Bottom */
-            bottom: string;
+            /**
+             * Bottom
+             * @enum {string}
+             */
+            bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
             /** Cast M */
             cast_m: number;
             /** Caution */
             caution: string;
-            /** Charted Depth M */
+            /**
+             * Charted Depth M
+             * @description below the zero of the tide
+             */
             charted_depth_m: number;
-            /** Cover */
+            /**
+             * Cover
+             * @description none, or what grows there
+             */
             cover: string;
             /** Cover Height M */
             cover_height_m: number;
@@ -598,8 +661,11 @@ export interface components {
             flood_to_deg: number | null;
             /** Id */
             id: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "pothole" | "bar" | "creek bend" | "marsh edge" | "dock" | "bridge" | "channel" | "harbour" | "jetty" | "surf" | "wash" | "shallow reef" | "reef" | "ledge" | "wreck" | "open structure";
             /** Latitude Deg */
             latitude_deg: number;
             /** Longitude Deg */
@@ -617,15 +683,127 @@ export interface components {
              * @enum {string}
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /**
+             * Tide Height Offset M
+             * @description higher than its port
+             */
+            tide_height_offset_m: number;
+            /**
+             * Tide Offset Min
+             * @description later than its port
+             */
+            tide_offset_min: number;
             /** Tide Port Id */
             tide_port_id: number | null;
-            /** Time Zone */
+            /**
+             * Time Zone
+             * @description a name of the IANA list
+             */
             time_zone: string;
         };
         /** Marks */
         Marks: {
             /** Marks */
             marks: components["schemas"]["Mark"][];
+        };
+        /**
+         * NewMark
+         * @description A place to fish; rates, lag and port come together or not at all.
+         */
+        NewMark: {
+            /**
+             * Bottom
+             * @enum {string}
+             */
+            bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
+            /** Cast M */
+            cast_m: number;
+            /** Caution */
+            caution: string;
+            /**
+             * Charted Depth M
+             * @description below the zero of the tide
+             */
+            charted_depth_m: number;
+            /**
+             * Cover
+             * @description none, or what grows there
+             */
+            cover: string;
+            /** Cover Height M */
+            cover_height_m: number;
+            /** Flood To Deg */
+            flood_to_deg: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "pothole" | "bar" | "creek bend" | "marsh edge" | "dock" | "bridge" | "channel" | "harbour" | "jetty" | "surf" | "wash" | "shallow reef" | "reef" | "ledge" | "wreck" | "open structure";
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /** Neap Rate M S */
+            neap_rate_m_s: number | null;
+            /** Slack Lag Min */
+            slack_lag_min: number | null;
+            /** Spring Rate M S */
+            spring_rate_m_s: number | null;
+            /**
+             * Stance
+             * @enum {string}
+             */
+            stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /**
+             * Tide Height Offset M
+             * @description higher than its port
+             */
+            tide_height_offset_m: number;
+            /**
+             * Tide Offset Min
+             * @description later than its port
+             */
+            tide_offset_min: number;
+            /** Tide Port Id */
+            tide_port_id: number | null;
+            /**
+             * Time Zone
+             * @description a name of the IANA list
+             */
+            time_zone: string;
+        };
+        /**
+         * NewTide
+         * @description A tide to bring in, as CSV; the ranges are computed where the text is long enough.
+         */
+        NewTide: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "turns" | "heights" | "constants";
+            /**
+             * Latitude Deg
+             * @description for constants
+             * @default null
+             */
+            latitude_deg?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Neap Range M
+             * @default null
+             */
+            neap_range_m?: number | null;
+            /**
+             * Spring Range M
+             * @default null
+             */
+            spring_range_m?: number | null;
+            /** Text */
+            text: string;
         };
         /**
          * PlanRun
@@ -669,6 +847,34 @@ export interface components {
             name: string;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * Port
+         * @description Where a tide comes from.
+         */
+        Port: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "turns" | "heights" | "constants";
+            /** Id */
+            id: number;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Mean Level M */
+            mean_level_m: number | null;
+            /** Name */
+            name: string;
+            /** Neap Range M */
+            neap_range_m: number;
+            /** Spring Range M */
+            spring_range_m: number;
+        };
+        /** Ports */
+        Ports: {
+            /** Ports */
+            ports: components["schemas"]["Port"][];
         };
         /**
          * Problem
@@ -1057,6 +1263,105 @@ export interface operations {
             };
         };
     };
+    post_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMark"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mark"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMark"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mark"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mark"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_plan_ics: {
         parameters: {
             query: {
@@ -1271,6 +1576,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Settings"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_tides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ports"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_tides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTide"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_tides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
                 };
             };
             /** @description a problem */

@@ -61,8 +61,10 @@ def tideway(
     tide: HighLow | None,
     rates: StreamRates | None,
     typed: Typed,
+    heights: Array | None = None,
 ) -> Tideway:
-    """Depth and stream at a mark. times : (T,) s.
+    """Depth and stream at a mark. times : (T,) s. heights : (T,) m of the tide where more is known
+    of it than its turns.
 
     A typed depth shifts the day's depths to agree with it; a typed current scales the day's
     stream (near slack it stands all day).
@@ -73,7 +75,7 @@ def tideway(
         Without a tide and without a typed current; or where the tide table does not reach.
     """
     zero = np.zeros(times.shape)
-    height = tide.height_at(times) if tide is not None else zero
+    height = zero if tide is None else tide.height_at(times) if heights is None else heights
     if tide is not None and np.any(np.isnan(height)):
         raise DomainError("date", "must lie inside the tide table", "a day it does not reach", "",
                           "choose a nearer day or bring tide times for this one")

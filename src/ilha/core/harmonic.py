@@ -82,10 +82,7 @@ class Constants:
         require("hours", (to_s - from_s) / 3600.0, "h", "ask for less at a time", low=0.0,
                 high=SPAN_MAX_DAYS * 24.0)
         times = np.arange(from_s - margin, to_s + margin, step)
-        time, height = turns(times, self.height_at(times))
-        before = max(int(np.searchsorted(time, from_s)) - 1, 0)
-        after = int(np.searchsorted(time, to_s, side="right")) + 1
-        return HighLow(time[before:after], height[before:after])
+        return HighLow(*turns(times, self.height_at(times))).around(from_s, to_s)
 
 
 def turns(times: Array, heights: Array) -> tuple[Array, Array]:

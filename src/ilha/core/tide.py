@@ -43,6 +43,12 @@ class HighLow:
     def _segment(self, at: Array) -> Array:
         return np.clip(np.searchsorted(self.time, at, side="right") - 1, 0, self.time.size - 2)
 
+    def around(self, from_s: float, to_s: float) -> HighLow:
+        """Those of a span, with the one before and the one after it where they are known."""
+        before = max(int(np.searchsorted(self.time, from_s)) - 1, 0)
+        after = int(np.searchsorted(self.time, to_s, side="right")) + 1
+        return HighLow(self.time[before:after], self.height[before:after])
+
     def height_at(self, at: Array) -> Array:
         """Height of tide (m) at times ``at`` (s): half a cosine between neighbours.
 
@@ -107,3 +113,44 @@ def with_typed_speed(stream: Array, step: int, typed: float) -> tuple[Array, str
         return stream * (typed / here), "scaled"
     sign = -1.0 if float(stream[step]) < 0.0 else 1.0
     return np.full_like(stream, sign * typed), "constant"
+
+
+RANGES_NEED_DAYS = 13.0
+"""Neaps and springs are a week apart: a shorter list need not hold both."""
+
+
+def mean_ranges(tide: HighLow) -> tuple[float, float]:
+    """The neap and the spring range (m) of a list of high and low waters.
+
+    The smallest and the greatest tenth of its ranges, two neighbours averaged, because one of two
+    tides a day is often the higher.
+
+    Raises
+    ------
+    DomainError
+        If it covers less than ``RANGES_NEED_DAYS``.
+    """
+    days = float(tide.time[-1] - tide.time[0]) / 86400.0
+    if days < RANGES_NEED_DAYS:
+        raise DomainError("neap_range_m", "is needed: the list is too short to tell neaps from"
+                          " springs, it covers", round(days, 1), "days",
+                          f"type the mean ranges, or bring {RANGES_NEED_DAYS:g} days or more")
+    ranges = np.abs(np.diff(tide.height))
+    ranges = 0.5 * (ranges[1:] + ranges[:-1])
+    return float(np.quantile(ranges, 0.1)), float(np.quantile(ranges, 0.9))
+
+
+def series_at(times: Array, heights: Array, at: Array) -> Array:
+    """Height (m) at instants between those of an even series: cubic through four neighbours.
+
+    times, heights : (N,), N at least 4, even steps. NaN before the first and after the last.
+    """
+    at = np.asarray(at, dtype=float)
+    step = float(times[1] - times[0])
+    i = np.clip(((at - times[0]) // step).astype(int), 1, times.size - 3)
+    x = (at - times[i]) / step
+    a, b, c, d = (heights[i + k] for k in (-1, 0, 1, 2))
+    # Lagrange's cubic at -1, 0, 1, 2.
+    value = (-x * (x - 1.0) * (x - 2.0) / 6.0 * a + (x + 1.0) * (x - 1.0) * (x - 2.0) / 2.0 * b
+             - (x + 1.0) * x * (x - 2.0) / 2.0 * c + (x + 1.0) * x * (x - 1.0) / 6.0 * d)
+    return np.where((at >= times[0]) & (at <= times[-1]), value, np.nan)

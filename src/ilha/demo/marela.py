@@ -30,7 +30,7 @@ def _mark(
         time_zone="Atlantic/Azores", charted_depth_m=depth, bottom=bottom, cover=cover[0],
         cover_height_m=cover[1], stance=stance, cast_m=cast, tide_port_id=None,
         neap_rate_m_s=neap, spring_rate_m_s=spring, slack_lag_min=lag, flood_to_deg=flood,
-        caution=caution,
+        caution=caution, tide_offset_min=0.0, tide_height_offset_m=0.0,
     ))
 
 

@@ -15,6 +15,7 @@ import numpy as np
 
 from ilha.core.errors import Array
 from ilha.core.harmonic import MEAN_LEVEL, Constants, known
+from ilha.core.tide import HighLow
 from ilha.formats.fields import FieldError
 
 CONSTANTS_HEADER = ("constituent", "amplitude_m", "phase_deg")
@@ -142,3 +143,94 @@ def predicted(text: str, latitude: str, start: str, hours: str, step_min: str) -
                                      f" {count}: ask for fewer hours or longer steps")
     times = begin + 60.0 * step * np.arange(count, dtype=float)
     return write_heights(times, read_constants(text, degrees).height_at(times))
+
+
+FAULTS_SHOWN = 8
+
+
+def _told(faults: list[str], field: str) -> FieldError:
+    """One fault as it is; several together, so that a file is mended in one go."""
+    if len(faults) == 1:
+        return FieldError(field, faults[0])
+    more = len(faults) - FAULTS_SHOWN
+    shown = " | ".join(faults[:FAULTS_SHOWN])
+    return FieldError(field, f"{len(faults)} faults: {shown}" + (f" | and {more} more" if more > 0
+                                                                 else ""))
+
+
+def _instants_and_heights(text: str) -> tuple[list[int], list[float], list[float]]:
+    """Line numbers, instants (s) and heights (m) under ``time_utc,height_m``, in rising order."""
+    lines: list[int] = []
+    times: list[float] = []
+    heights: list[float] = []
+    faults: list[str] = []
+    for line, (when, height) in _rows(text, HEIGHTS_HEADER):
+        try:
+            at = instant(when, "time_utc", line)
+            metres = number(height, "height_m", line, "metres, with a point")
+        except FieldError as error:
+            faults.append(str(error))
+            continue
+        if not -20.0 <= metres <= 20.0:
+            faults.append(f"`height_m` on line {line} must be -20 to 20 m, got {metres:g} m:"
+                          " metres, not feet")
+        elif times and at <= times[-1]:
+            faults.append(f"`time_utc` on line {line} must come after the line before, got {when}:"
+                          " put them in order")
+        else:
+            lines.append(line)
+            times.append(at)
+            heights.append(metres)
+    if faults:
+        raise _told(faults, "text")
+    return lines, times, heights
+
+
+def read_turns(text: str) -> HighLow:
+    """High and low waters under ``time_utc,height_m``; which is which follows from the heights.
+
+    Raises
+    ------
+    FieldError
+        Naming every line at fault.
+    """
+    lines, times, heights = _instants_and_heights(text)
+    if len(times) < 4:
+        raise FieldError("text", f"`text` must hold at least 4 high and low waters, got"
+                                 f" {len(times)}: add the days around")
+    steps = np.diff(heights)
+    alike = np.flatnonzero(steps[1:] * steps[:-1] >= 0.0) + 1
+    if alike.size:
+        raise _told([
+            f"`height_m` on line {lines[i]} must be higher or lower than both its neighbours, got"
+            f" {heights[i]:g} m: a high or low water is missing, or there twice" for i in alike
+        ], "text")
+    return HighLow(np.array(times), np.array(heights))
+
+
+STEP_MAX_S = 3600.0
+
+
+def read_heights(text: str) -> tuple[Array, Array]:
+    """An even series of instants (s) and heights (m), an hour apart at most, a day long at least.
+
+    Raises
+    ------
+    FieldError
+        Naming every line at fault.
+    """
+    lines, times, heights = _instants_and_heights(text)
+    if len(times) < 4 or times[-1] - times[0] < 86400.0:
+        raise FieldError("text", "`text` must cover at least a day, it has"
+                                 f" {len(times)} heights: add more")
+    gaps = np.diff(times)
+    step = float(np.median(gaps))
+    if step > STEP_MAX_S:
+        raise FieldError("text", f"`text` must have a height an hour at least, got one in"
+                                 f" {step / 60.0:.0f} min: bring it as high and low waters")
+    uneven = np.flatnonzero(np.abs(gaps - step) > 1.0)
+    if uneven.size:
+        raise _told([f"`time_utc` on line {lines[i + 1]} must come {step / 60.0:g} min after the"
+                     f" line before, got {gaps[i] / 60.0:g} min: fill the gap" for i in uneven],
+                    "text")
+    return np.array(times), np.array(heights)

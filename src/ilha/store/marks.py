@@ -26,6 +26,8 @@ class NewMark(TypedDict):
     slack_lag_min: float | None
     flood_to_deg: float | None
     caution: str
+    tide_offset_min: float
+    tide_height_offset_m: float
 
 
 class Mark(NewMark):
@@ -41,7 +43,7 @@ def listed(conn: sqlite3.Connection) -> list[Mark]:
 SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
 FROM marks
 ORDER BY id
 """
@@ -56,7 +58,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Mark | None:
 SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
 FROM marks
 WHERE id = ?
 """,
@@ -72,13 +74,38 @@ def add(conn: sqlite3.Connection, new: NewMark) -> int:
 INSERT INTO marks (
   name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
-  :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution
+  :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
+  :tide_height_offset_m
 )
 """,
         new,
     )
     return int(cursor.lastrowid or 0)
+
+
+def update(conn: sqlite3.Connection, row_id: int, new: NewMark) -> bool:
+    """Replace a row; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE marks SET
+  name = :name, kind = :kind, latitude_deg = :latitude_deg, longitude_deg = :longitude_deg,
+  time_zone = :time_zone, charted_depth_m = :charted_depth_m, bottom = :bottom, cover = :cover,
+  cover_height_m = :cover_height_m, stance = :stance, cast_m = :cast_m,
+  tide_port_id = :tide_port_id, neap_rate_m_s = :neap_rate_m_s,
+  spring_rate_m_s = :spring_rate_m_s, slack_lag_min = :slack_lag_min,
+  flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
+  tide_height_offset_m = :tide_height_offset_m
+WHERE id = :id
+""",
+        {**new, "id": row_id},
+    )
+    return cursor.rowcount == 1
+
+
+def remove(conn: sqlite3.Connection, row_id: int) -> bool:
+    """Delete a row; whether there was one. Settings that point at it point at none."""
+    return conn.execute("DELETE FROM marks WHERE id = ?", (row_id,)).rowcount == 1

@@ -8,12 +8,18 @@ from typing import TypedDict, cast
 
 
 class Port(TypedDict):
-    """A place for which high and low waters are known, with its mean ranges."""
+    """A place whose tide is known, with its mean ranges.
+
+    form : "turns", "heights" or "constants"; the last has a latitude and a mean level.
+    """
 
     id: int
     name: str
+    form: str
     neap_range_m: float
     spring_range_m: float
+    latitude_deg: float | None
+    mean_level_m: float | None
 
 
 class Event(TypedDict):
@@ -27,7 +33,11 @@ class Event(TypedDict):
 def ports(conn: sqlite3.Connection) -> list[Port]:
     """All ports by name."""
     rows = conn.execute(
-        "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports ORDER BY name"
+        """
+SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m
+FROM tide_ports
+ORDER BY name
+"""
     )
     return [cast(Port, dict(row)) for row in rows]
 
@@ -35,20 +45,82 @@ def ports(conn: sqlite3.Connection) -> list[Port]:
 def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
     """One port, None where there is none."""
     row = conn.execute(
-        "SELECT id, name, neap_range_m, spring_range_m FROM tide_ports WHERE id = ?", (port_id,)
+        """
+SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m
+FROM tide_ports
+WHERE id = ?
+""",
+        (port_id,),
     ).fetchone()
     return None if row is None else cast(Port, dict(row))
 
 
 def add_port(
-    conn: sqlite3.Connection, name: str, neap_range_m: float, spring_range_m: float
+    conn: sqlite3.Connection, name: str, neap_range_m: float, spring_range_m: float,
+    form: str = "turns", latitude_deg: float | None = None, mean_level_m: float | None = None,
 ) -> int:
     """Insert a port; returns its id."""
     cursor = conn.execute(
-        "INSERT INTO tide_ports (name, neap_range_m, spring_range_m) VALUES (?, ?, ?)",
-        (name, neap_range_m, spring_range_m),
+        """
+INSERT INTO tide_ports (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m)
+VALUES (?, ?, ?, ?, ?, ?)
+""",
+        (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m),
     )
     return int(cursor.lastrowid or 0)
+
+
+def remove_port(conn: sqlite3.Connection, port_id: int) -> bool:
+    """Delete a port and its tide; whether there was one. A mark that uses it forbids it."""
+    return conn.execute("DELETE FROM tide_ports WHERE id = ?", (port_id,)).rowcount == 1
+
+
+def put_heights(
+    conn: sqlite3.Connection, port_id: int, heights: Iterable[tuple[int, float]]
+) -> None:
+    """Store a series of instants (s UTC) and heights (m)."""
+    conn.executemany(
+        "INSERT INTO tide_heights (port_id, time_utc_s, height_m) VALUES (?, ?, ?)",
+        [(port_id, at, height) for at, height in heights],
+    )
+
+
+def heights(
+    conn: sqlite3.Connection, port_id: int, from_s: int, to_s: int
+) -> list[tuple[int, float]]:
+    """The series between two instants, in order."""
+    rows = conn.execute(
+        """
+SELECT time_utc_s, height_m
+FROM tide_heights
+WHERE port_id = ? AND time_utc_s BETWEEN ? AND ?
+ORDER BY time_utc_s
+""",
+        (port_id, from_s, to_s),
+    )
+    return [(row["time_utc_s"], row["height_m"]) for row in rows]
+
+
+def put_constants(
+    conn: sqlite3.Connection, port_id: int, waves: dict[str, tuple[float, float]]
+) -> None:
+    """Store harmonic constants: name to amplitude (m) and Greenwich phase lag (degrees)."""
+    conn.executemany(
+        """
+INSERT INTO tide_constants (port_id, constituent, amplitude_m, phase_deg)
+VALUES (?, ?, ?, ?)
+""",
+        [(port_id, name, *wave) for name, wave in waves.items()],
+    )
+
+
+def constants(conn: sqlite3.Connection, port_id: int) -> dict[str, tuple[float, float]]:
+    """A port's harmonic constants."""
+    rows = conn.execute(
+        "SELECT constituent, amplitude_m, phase_deg FROM tide_constants WHERE port_id = ?",
+        (port_id,),
+    )
+    return {row["constituent"]: (row["amplitude_m"], row["phase_deg"]) for row in rows}
 
 
 def put_events(conn: sqlite3.Connection, port_id: int, events: Iterable[Event]) -> None:

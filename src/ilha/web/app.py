@@ -10,7 +10,7 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
 from ilha.store import db
-from ilha.web import database, day, errors, fit, plan, resources, security
+from ilha.web import database, day, errors, fit, places, plan, resources, security
 from ilha.web.errors import problem
 
 DIST = Path(__file__).parent / "dist"
@@ -43,7 +43,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, plan):
+    for module in (resources, day, fit, places, plan):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

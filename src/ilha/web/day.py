@@ -19,11 +19,10 @@ from ilha.core.fit import FITS, fit_hooks
 from ilha.core.rig import Part, Plastic
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
 from ilha.core.tackle import OnSinker, Rigging, TwoHeads
-from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.numbers import nullable
-from ilha.store import heads, lines, marks, plastics, rods, tides
+from ilha.store import heads, lines, marks, plastics, rods
 from ilha.web import convert
 from ilha.web.answers import json_answer
 from ilha.web.database import connection
@@ -31,7 +30,8 @@ from ilha.web.day_answer import board_part
 from ilha.web.day_payloads import DayQuestion
 from ilha.web.day_sky import plan_part, sky_part
 from ilha.web.errors import NotFound
-from ilha.web.span import STEP_S, STEPS, Span, span_of
+from ilha.web.span import STEP_S, STEPS, span_of
+from ilha.web.tide_of import tide_of
 
 bp = Blueprint("day", __name__, url_prefix="/api")
 
@@ -49,23 +49,6 @@ def found(get: Callable[[sqlite3.Connection, int], Row | None], row_id: int, fie
     if row is None:
         raise NotFound(field, what, row_id)
     return row
-
-
-def _tide(mark: marks.Mark, span: Span) -> tuple[HighLow | None, StreamRates | None,
-                                                 list[tides.Event]]:
-    port = None if mark["tide_port_id"] is None else tides.port(connection(), mark["tide_port_id"])
-    if port is None:
-        return None, None, []
-    # A lag reaches back past midnight: take in the tides before and after by its length.
-    margin = int(abs(mark["slack_lag_min"] or 0.0) * 60.0) + 1
-    events = tides.events_around(
-        connection(), port["id"], span.start_s - margin,
-        span.start_s + (STEPS - 1) * STEP_S + margin,
-    )
-    if len(events) < 2:
-        raise DomainError("date", f"must lie inside the tide table of {port['name']}", span.date,
-                          "", "choose a nearer day")
-    return convert.core_tide(events), convert.core_rates(mark, port), events
 
 
 def _fits(plastic: plastics.Plastic, row: heads.Head) -> str:
@@ -159,9 +142,10 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
     rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
     now_s = float(current_app.config.get("NOW") or time.time())
     span = span_of(asked.date, mark["time_zone"], now_s)
-    tide, rates, events = _tide(mark, span)
+    here = tide_of(mark, span)
     stance = asked.stance or mark["stance"]
-    way = tideway(span.times, mark["charted_depth_m"], tide, rates, _typed(asked))
+    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
+                  here.heights)
     cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
     fits = {head["id"]: _fits(row, head) for head in box}
@@ -188,11 +172,11 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "turns": [
             {"step": round((e["time_utc_s"] - span.start_s) / STEP_S, 3),
              "clock": span.clock(e["time_utc_s"]), "kind": e["kind"], "height_m": e["height_m"]}
-            for e in events
+            for e in here.events
         ],
         "profile": _profile(cond, way),
         "left_out": len(box) - len(shown),
-        **sky_part(mark, span, way.stream, events),
+        **sky_part(mark, span, way.stream, here.events),
         "plan": plan_part(result, shown, asked.school, asked.change_minutes),
         **board_part(result, shown, fits, rod is not None),
     }

@@ -29,6 +29,12 @@ class Route:
 ROUTES = (
     Route("get", "/api/health", "Whether the server is there", p.Health),
     Route("get", "/api/marks", "All marks", p.Marks),
+    Route("post", "/api/marks", "Add a mark", p.Mark, body=p.NewMark),
+    Route("put", "/api/marks/{row_id}", "Change a mark", p.Mark, body=p.NewMark),
+    Route("delete", "/api/marks/{row_id}", "Remove a mark; answers with what it was", p.Mark),
+    Route("get", "/api/tides", "Where tides come from", p.Ports),
+    Route("post", "/api/tides", "Bring a tide in", p.Port, body=p.NewTide),
+    Route("delete", "/api/tides/{row_id}", "Remove a tide that no mark uses", p.Port),
     Route("get", "/api/box", "Plastics, heads, lines and rods", p.Box),
     Route("get", "/api/reference", "Schools and stances", p.Reference),
     Route("get", "/api/settings", "What was chosen last", p.Settings),
@@ -62,13 +68,17 @@ def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
     return out
 
 
+def _last_word(path: str) -> str:
+    return path.removesuffix("/{row_id}").rsplit("/", 1)[1].replace(".", "_")
+
+
 def _operation(route: Route) -> dict[str, Any]:
     given = ({route.answer: {"schema": {"type": "string"}}} if isinstance(route.answer, str)
              else {"application/json": {"schema": _ref(route.answer)}})
     problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
     out: dict[str, Any] = {
         "summary": route.summary,
-        "operationId": f"{route.method}_{route.path.rsplit('/', 1)[1].replace('.', '_')}",
+        "operationId": f"{route.method}_{_last_word(route.path)}",
         "responses": {
             "200": {"description": "the answer", "content": given},
             "default": {"description": "a problem", "content": problems},
@@ -76,6 +86,10 @@ def _operation(route: Route) -> dict[str, Any]:
     }
     if route.query is not None:
         out["parameters"] = _query(route.query)
+    if "{row_id}" in route.path:
+        # As large as the ids that payloads carry.
+        whole = {"type": "integer", "minimum": 1, "maximum": 2**53 - 1}
+        out["parameters"] = [{"name": "row_id", "in": "path", "required": True, "schema": whole}]
     if route.body is not None:
         out["requestBody"] = {
             "required": True, "content": {"application/json": {"schema": _ref(route.body)}},

@@ -40,25 +40,65 @@ class Health(Payload):
     version: str
 
 
-class Mark(Payload):
+MarkKind = Literal[
+    "flat", "pothole", "bar", "creek bend", "marsh edge", "dock", "bridge", "channel", "harbour",
+    "jetty", "surf", "wash", "shallow reef", "reef", "ledge", "wreck", "open structure",
+]
+
+
+class NewMark(Payload):
+    """A place to fish; rates, lag and port come together or not at all."""
+
+    name: str = Field(min_length=1, max_length=80)
+    kind: MarkKind
+    latitude_deg: float = Field(ge=-90.0, le=90.0)
+    longitude_deg: float = Field(ge=-180.0, le=180.0)
+    time_zone: str = Field(max_length=60, description="a name of the IANA list")
+    charted_depth_m: float = Field(ge=-15.0, le=200.0, description="below the zero of the tide")
+    bottom: Literal["sand", "mud", "grass", "rock", "oyster", "wreck"]
+    cover: str = Field(min_length=1, max_length=40, description="none, or what grows there")
+    cover_height_m: float = Field(ge=0.0, le=20.0)
+    stance: StanceKey
+    cast_m: float = Field(gt=0.0, le=150.0)
+    tide_port_id: Id | None
+    neap_rate_m_s: float | None = Field(ge=0.0, le=6.0)
+    spring_rate_m_s: float | None = Field(ge=0.0, le=6.0)
+    slack_lag_min: float | None = Field(ge=-360.0, le=360.0)
+    flood_to_deg: float | None = Field(ge=0.0, lt=360.0)
+    caution: str = Field(max_length=400)
+    tide_offset_min: float = Field(ge=-360.0, le=360.0, description="later than its port")
+    tide_height_offset_m: float = Field(ge=-5.0, le=5.0, description="higher than its port")
+
+
+class Mark(NewMark):
+    id: int
+
+
+class Port(Payload):
+    """Where a tide comes from."""
+
     id: int
     name: str
-    kind: str
-    latitude_deg: float
-    longitude_deg: float
-    time_zone: str
-    charted_depth_m: float
-    bottom: str
-    cover: str
-    cover_height_m: float
-    stance: StanceKey
-    cast_m: float
-    tide_port_id: Id | None
-    neap_rate_m_s: float | None
-    spring_rate_m_s: float | None
-    slack_lag_min: float | None
-    flood_to_deg: float | None
-    caution: str
+    form: Literal["turns", "heights", "constants"]
+    neap_range_m: float
+    spring_range_m: float
+    latitude_deg: float | None
+    mean_level_m: float | None
+
+
+class Ports(Payload):
+    ports: list[Port]
+
+
+class NewTide(Payload):
+    """A tide to bring in, as CSV; the ranges are computed where the text is long enough."""
+
+    name: str = Field(min_length=1, max_length=80)
+    form: Literal["turns", "heights", "constants"]
+    text: str = Field(max_length=900_000)
+    latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="for constants")
+    neap_range_m: float | None = Field(None, gt=0.0, le=20.0)
+    spring_range_m: float | None = Field(None, gt=0.0, le=20.0)
 
 
 class Marks(Payload):
