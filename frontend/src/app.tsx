@@ -14,6 +14,7 @@ import { QuestionProvider, useQuestion } from "./ui/question";
 import { DayView } from "./views/day/day-view";
 
 const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));
+const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
 
 /**
@@ -47,6 +48,7 @@ export function App() {
                   <Routes>
                     <Route path="/" element={<DayView />} />
                     <Route path="/bench" element={<BenchView />} />
+                    <Route path="/places" element={<PlacesView />} />
                     <Route path="*" element={<Navigate to="/" replace />} />
                   </Routes>
                 </Suspense>
@@ -66,7 +68,7 @@ function Shell({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.sheet = settings.sheet;
   }, [settings.sheet]);
-  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench") }), [go]));
+  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench"), p: () => void go("/places") }), [go]));
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
     <>
@@ -91,6 +93,7 @@ function Views() {
     <nav className="views" aria-label="views">
       <NavLink to="/" end>Day</NavLink>
       <NavLink to="/bench">Bench</NavLink>
+      <NavLink to="/places">Places</NavLink>
     </nav>
   );
 }

@@ -9,6 +9,12 @@ export const marksQuery = queryOptions({
   ...FOREVER,
 });
 
+export const tidesQuery = queryOptions({
+  queryKey: ["tides"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/tides", { signal })),
+  ...FOREVER,
+});
+
 export const boxQuery = queryOptions({
   queryKey: ["box"],
   queryFn: ({ signal }) => unwrap(client.GET("/api/box", { signal })),

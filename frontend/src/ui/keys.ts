@@ -10,7 +10,7 @@ export const KEY_HELP: [string, string][] = [
   ["1 to 5", "school: lightest practical, bottom contact, depth table, fed fall, down fast then work"],
   ["f", "watch the chosen head fall; any key or touch ends it"],
   ["p", "the day's change plan"],
-  ["g then d, b", "go to Day, Bench"],
+  ["g then d, b, p", "go to Day, Bench, Places"],
   ["?", "these keys"],
 ];
 
@@ -52,7 +52,8 @@ export function useGoKeys(go: Record<string, () => void>): void {
         go[event.key]?.();
       } else armed = 0;
     };
-    window.addEventListener("keydown", listen);
-    return () => window.removeEventListener("keydown", listen);
+    // Before the views' own keys: the letter after g is not theirs.
+    window.addEventListener("keydown", listen, true);
+    return () => window.removeEventListener("keydown", listen, true);
   }, [go]);
 }

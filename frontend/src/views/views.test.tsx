@@ -30,7 +30,7 @@ const MARK: Mark = {
   id: 7, name: "Cais", kind: "harbour", latitude_deg: 36, longitude_deg: -21, time_zone: "UTC",
   charted_depth_m: 3, bottom: "sand", cover: "weed", cover_height_m: 0.3, stance: "kayak",
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
-  flood_to_deg: 60, caution: "Wear a life jacket.",
+  flood_to_deg: 60, caution: "Wear a life jacket.", tide_offset_min: 0, tide_height_offset_m: 0,
 };
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",

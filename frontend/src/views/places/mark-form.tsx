@@ -1,0 +1,104 @@
+// One mark, to read and to change.
+import { useId, useState } from "react";
+import { Form } from "react-bootstrap";
+import { Refused } from "../../api/client";
+import type { Mark, NewMark, Port } from "../../api/types";
+import { useChosen } from "../../ui/question";
+import { useUnits } from "../../ui/use-units";
+import { BOTTOMS, KINDS, NUMBERS, TIDE_NUMBERS, cautionOf, sentOf, typedOf, type Typed } from "./form";
+
+interface Props {
+  mark: NewMark;
+  ports: Port[];
+  isNew: boolean;
+  onSave: (body: NewMark) => Promise<Mark>;
+  onRemove?: () => void;
+}
+
+export function MarkForm({ mark, ports, isNew, onSave, onRemove }: Props) {
+  const units = useUnits();
+  const { reference } = useChosen();
+  const [typed, setTyped] = useState<Typed>(() => typedOf(mark, units));
+  const [fault, setFault] = useState<{ field: string | null; said: string } | null>(null);
+  const [saved, setSaved] = useState(false);
+  const set = (key: string, value: string) => {
+    setTyped((t) => ({ ...t, [key]: value }));
+    setSaved(false);
+  };
+  const save = async () => {
+    const sent = sentOf(typed, units);
+    if ("said" in sent) return setFault(sent);
+    try {
+      await onSave(sent.body);
+      setFault(null);
+      setSaved(true);
+    } catch (error) {
+      setFault({
+        field: error instanceof Refused ? error.field : null,
+        said: error instanceof Error ? error.message.replaceAll("`", "") : "not saved",
+      });
+    }
+  };
+  const props = { typed, set, fault: fault?.field ?? null };
+  const warn = cautionOf(typed.kind ?? "", typed.stance ?? "");
+  return (
+    <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
+      <TextRow name="name" label="Name" {...props} />
+      <SelectRow name="kind" label="Kind" options={KINDS.map((k) => [k, k])} {...props} />
+      <SelectRow name="bottom" label="Bottom" options={BOTTOMS.map((b) => [b, b])} {...props} />
+      <TextRow name="cover" label="Cover" note="none, weed, eelgrass, snags …" {...props} />
+      <SelectRow name="stance" label="You stand" options={reference.stances.map((s) => [s.key, s.words])} {...props} />
+      {NUMBERS.map((field) => (
+        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note} {...props} />
+      ))}
+      <TextRow name="time_zone" label="Time zone" note="such as Atlantic/Azores" {...props} />
+      <SelectRow name="tide_port_id" label="Tide"
+                 options={[["", "none: type the current you see"], ...ports.map((p): [string, string] => [String(p.id), p.name])]} {...props} />
+      {typed.tide_port_id && TIDE_NUMBERS.map((field) => (
+        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} {...props} />
+      ))}
+      <TextRow name="caution" label="Caution" {...props} />
+      {warn && <p className="caution">{warn}</p>}
+      <p role="alert" className="said">{fault?.said}</p>
+      <button type="submit" className="do">{isNew ? "Add the mark" : "Save"}</button>{" "}
+      {saved && <span role="status">saved</span>}{" "}
+      {onRemove && <button type="button" className="plain" onClick={onRemove}>remove this mark</button>}
+    </Form>
+  );
+}
+
+interface Row {
+  name: string;
+  label: string;
+  typed: Typed;
+  set: (key: string, value: string) => void;
+  fault: string | null;
+}
+
+function TextRow({ name, label, unit, note, typed, set, fault }: Row & { unit?: string; note?: string | undefined }) {
+  const id = useId();
+  return (
+    <div className="form-row">
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <span className="number-row">
+        <Form.Control id={id} value={typed[name] ?? ""} isInvalid={fault === name} autoComplete="off"
+                      inputMode={unit ? "decimal" : undefined} placeholder={note}
+                      onChange={(e) => set(name, e.target.value)} />
+        {unit && <span>{unit}</span>}
+      </span>
+    </div>
+  );
+}
+
+function SelectRow({ name, label, options, typed, set, fault }: Row & { options: (readonly [string, string])[] }) {
+  const id = useId();
+  return (
+    <div className="form-row">
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <Form.Select id={id} value={typed[name] ?? ""} isInvalid={fault === name}
+                   onChange={(e) => set(name, e.target.value)}>
+        {options.map(([value, words]) => <option key={value} value={value}>{words}</option>)}
+      </Form.Select>
+    </div>
+  );
+}

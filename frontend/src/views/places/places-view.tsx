@@ -1,0 +1,93 @@
+// Places: the marks on their chart, each to be described once, and the tides they use.
+import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, unwrap } from "../../api/client";
+import { marksQuery, tidesQuery } from "../../api/resources";
+import type { Mark, NewMark, NewTide, Port } from "../../api/types";
+import { ChartScene } from "../../drawing/scenes/chart-scene";
+import { useQuestion } from "../../ui/question";
+import { useUnits } from "../../ui/use-units";
+import { blank } from "./form";
+import { MarkForm } from "./mark-form";
+import { Tides } from "./tide-form";
+
+export default function PlacesView() {
+  const units = useUnits();
+  const { data: { marks } } = useSuspenseQuery(marksQuery);
+  const { data: { ports } } = useSuspenseQuery(tidesQuery);
+  const { query } = useQuestion();
+  const [chosen, setChosen] = useState<number | "new">(query.mark_id || "new");
+  const [gone, setGone] = useState<Mark | null>(null);
+  const change = useChanges();
+  const mark = marks.find((m) => m.id === chosen) ?? null;
+  const save = async (body: NewMark) => {
+    const saved = await (mark ? change.put(mark.id, body) : change.post(body));
+    setChosen(saved.id);
+    return saved;
+  };
+  const remove = async () => {
+    setGone(await change.remove(mark!.id));
+    setChosen(marks.find((m) => m.id !== mark!.id)?.id ?? "new");
+  };
+  return (
+    <div className="places">
+      <h1 className="visually-hidden">Places</h1>
+      <div className="places-main">
+        {marks.length > 0 ? (
+          <ChartScene marks={marks} chosen={mark?.id ?? null} units={units} onChoose={setChosen} />
+        ) : <p className="waiting">No mark yet: describe the first one.</p>}
+        {gone && (
+          <p className="strip" role="status">
+            {gone.name} is removed.{" "}
+            <button type="button" className="plain" onClick={() => {
+              void change.post(withoutId(gone)).then((back) => { setGone(null); setChosen(back.id); });
+            }}>put it back</button>
+          </p>
+        )}
+      </div>
+      <div className="places-side">
+        <ul className="mark-list" aria-label="marks">
+          <li>
+            <button type="button" aria-pressed={mark === null} onClick={() => setChosen("new")}><b>a new mark</b></button>
+          </li>
+          {marks.map((m) => (
+            <li key={m.id}>
+              <button type="button" aria-pressed={m.id === chosen} onClick={() => setChosen(m.id)}>
+                <b>{m.name}</b> <span>{m.kind}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <MarkForm key={mark?.id ?? "new"} mark={mark ?? blank(marks[0])} ports={ports} isNew={mark === null}
+                  onSave={save} onRemove={mark ? () => void remove() : undefined} />
+      </div>
+      <Tides ports={ports} onAdd={change.addTide} onRemove={change.removeTide} />
+    </div>
+  );
+}
+
+function withoutId(mark: Mark): NewMark {
+  return Object.fromEntries(Object.entries(mark).filter(([key]) => key !== "id")) as unknown as NewMark;
+}
+
+/** Writes, after each of which marks, tides and days are asked for again. */
+function useChanges() {
+  const queries = useQueryClient();
+  async function after<T>(done: Promise<T>): Promise<T> {
+    const value = await done;
+    await Promise.all([queries.invalidateQueries(marksQuery), queries.invalidateQueries(tidesQuery)]);
+    void queries.invalidateQueries({ queryKey: ["day"] });
+    return value;
+  }
+  const path = (row_id: number) => ({ params: { path: { row_id } } });
+  return {
+    post: (body: NewMark): Promise<Mark> => after(unwrap(client.POST("/api/marks", { body }))),
+    put: (id: number, body: NewMark): Promise<Mark> =>
+      after(unwrap(client.PUT("/api/marks/{row_id}", { ...path(id), body }))),
+    remove: (id: number): Promise<Mark> => after(unwrap(client.DELETE("/api/marks/{row_id}", path(id)))),
+    addTide: (body: NewTide): Promise<Port> => after(unwrap(client.POST("/api/tides", { body }))),
+    removeTide: async (port: Port): Promise<void> => {
+      await after(unwrap(client.DELETE("/api/tides/{row_id}", path(port.id))));
+    },
+  };
+}

@@ -1,0 +1,113 @@
+"""Places: a tide brought in, its faults mended; marks changed, removed and put back."""
+
+from __future__ import annotations
+
+import time
+from pathlib import Path
+
+import numpy as np
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from ilha.core.harmonic import Constants
+from ilha.formats.tide_csv import write_heights
+from tests.ui.conftest import PHONE, Server, Watch, fact, open_day
+
+pytestmark = pytest.mark.browser
+TIDE = Constants({"M2": (0.9, 62.0), "S2": (0.3, 95.0)}, 1.6, 36.4)
+
+
+def turns(around_s: float) -> list[str]:
+    found = TIDE.high_and_low_waters(around_s - 20 * 86400.0, around_s + 20 * 86400.0)
+    return write_heights(found.time, np.round(found.height, 2)).splitlines()
+
+
+def test_a_tide_with_three_faults_is_mended_and_moves_the_rail(
+    page: Page, server: Server, tmp_path: Path
+) -> None:
+    open_day(page, server)
+    now_s = server.now_s or time.time()
+    lines = turns(float(now_s))
+    faulty = list(lines)
+    faulty[3], faulty[7] = "yesterday,1.2", faulty[6]
+    faulty[5] = faulty[5].replace(",", ",deep")
+    path = tmp_path / "ponta.csv"
+    path.write_text("\n".join(faulty))
+    page.keyboard.press("g")
+    page.keyboard.press("p")
+    page.get_by_label("From a file").set_input_files(path)
+    expect(page.locator(".tides").get_by_label("Name")).to_have_value("ponta")
+    page.get_by_role("button", name="Bring it in").click()
+    said = page.locator(".tides ul.said li")
+    expect(said).to_have_count(3)
+    expect(said.nth(0)).to_contain_text("3 faults: time_utc on line 4 must be a time, got yest")
+    expect(said.nth(1)).to_contain_text("height_m on line 6 must be a number, got deep")
+    # Mended where it stands: what was read in is still there.
+    box = page.get_by_label("or typed, under time_utc,height_m")
+    assert box.input_value() == "\n".join(faulty)
+    box.fill("\n".join(lines))
+    page.get_by_role("button", name="Bring it in").click()
+    expect(page.get_by_text("ponta is there: choose it at a mark")).to_be_visible()
+    page.locator(".mark-form").first.get_by_label("Tide", exact=True).select_option(label="ponta")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("saved")).to_be_visible()
+    page.get_by_role("link", name="Day").click()
+    expect(page.locator(".rail .turn").first).to_be_visible()
+    body = page.request.get(f"{server.url}api/day?mark_id=1&plastic_id=1&line_id=3").json()
+    high = next(t for t in body["turns"] if t["kind"] == "high" and 0 < t["step"] < 144)
+    said_of_it = f"high {high['clock']} · {high['height_m']:.1f} m"
+    expect(page.locator(".rail")).to_contain_text(said_of_it)
+    assert 1.6 < high["height_m"] < 2.9
+
+
+def test_a_mark_is_described_removed_and_put_back(page: Page, server: Server, watch: Watch) -> None:
+    page.goto(server.url + "places")
+    page.get_by_role("button", name="a new mark").click()
+    form = page.locator(".places-side .mark-form")
+    form.get_by_label("Name").fill("Ponta Nova")
+    form.get_by_label("Charted depth").fill("5,5")
+    form.get_by_label("You stand").select_option("wading")
+    expect(form.locator(".caution")).to_contain_text("Shuffle your feet")
+    form.get_by_role("button", name="Add the mark").click()
+    expect(page.locator(".chart-mark.chosen")).to_contain_text("Ponta Nova 5.5 m")
+    page.get_by_role("link", name="Day").click()
+    fact(page, "mark").click()
+    page.get_by_role("option", name="Ponta Nova").click()
+    expect(fact(page, "mark")).to_have_text("Ponta Nova")
+    page.get_by_role("link", name="Places").click()
+    page.get_by_role("button", name="remove this mark").click()
+    expect(page.get_by_text("Ponta Nova is removed.")).to_be_visible()
+    expect(page.locator(".chart-mark")).to_have_count(8)
+    page.get_by_role("button", name="put it back").click()
+    expect(page.locator(".chart-mark")).to_have_count(9)
+    watch.must_be_clean()
+
+
+def test_what_was_typed_stays_when_it_is_refused(page: Page, server: Server) -> None:
+    page.goto(server.url + "places")
+    form = page.locator(".places-side .mark-form")
+    form.get_by_label("Time zone").fill("Atlantic/Atlantis")
+    form.get_by_role("button", name="Save").click()
+    expect(form.locator(".said")).to_contain_text("time_zone must be a name of the IANA list")
+    expect(form.get_by_label("Time zone")).to_have_value("Atlantic/Atlantis")
+    form.get_by_label("Cast to the water").fill("far")
+    form.get_by_role("button", name="Save").click()
+    expect(form.locator(".said")).to_contain_text("Cast to the water must be a number, got “far”")
+    page.get_by_role("button", name="remove", exact=True).click()
+    expect(page.locator(".tides .said").first).to_contain_text("is the tide of Cais Velho")
+
+
+def test_places_on_a_phone_by_keyboard(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url + "places")
+    page.locator(".chart-mark").nth(3).focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".chart-mark.chosen")).to_have_count(1)
+    form = page.locator(".places-side .mark-form")
+    expect(form.get_by_label("Name")).to_have_value("Boca do Porto")
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    order = [page.locator(s).bounding_box() for s in (".chart-frame", ".mark-list", ".tides")]
+    tops = [box["y"] for box in order if box]
+    assert tops == sorted(tops)
+    context.close()
