@@ -66,3 +66,34 @@ def test_the_rail_shows_night_slack_and_what_is_worth_it(page: Page, server: Ser
     assert rail
     share = body["light"][1]["step"] / 144
     assert night["width"] / rail["width"] == pytest.approx(share, abs=0.01)
+
+
+def test_the_current_is_read_from_heads_and_forgotten_with_one_key(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    body = board_of(page, server)
+    picks, stream = body["picks"]["lightest-practical"], body["stream_m_s"]
+    step = max((i for i in range(145) if picks[i]), key=lambda i: abs(stream[i]))
+    page.locator(".rail").focus()
+    page.keyboard.press("Home")
+    for _ in range(step):
+        page.keyboard.press("ArrowRight")
+    page.locator(".rail").blur()
+    now = page.locator('.fact[aria-label^="current"]')
+    before = now.inner_text()
+    bears = next(h for h in body["heads"] if h["id"] == picks[step])["bears_m_s"][step]
+    page.locator(".rung.picked").get_by_role("button", name="it was swept").click()
+    expect(page.locator(".read-from")).to_have_text(
+        f" (read from your heads: over {bears:.2f} m/s)")
+    expect(now).to_have_text(f"{bears * 7 / 6:.2f} m/s")
+    # A heavier head is now the pick; it holds, and the band closes.
+    page.wait_for_function("() => !document.querySelector('.water.dim')")
+    heavier = page.locator(".rung.picked")
+    if heavier.count():
+        heavier.get_by_role("button", name="it held").click()
+        expect(page.locator(".read-from")).to_contain_text(" to ")
+    page.keyboard.press("u")
+    expect(page.locator(".read-from")).to_have_count(0)
+    expect(now).to_have_text(before)
+    watch.must_be_clean()

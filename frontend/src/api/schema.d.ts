@@ -414,6 +414,11 @@ export interface components {
          * @description One head through the day. ``decided`` indexes ``DayBoard.limits``; its figure and bound.
          */
         HeadDay: {
+            /**
+             * Bears M S
+             * @description greatest current in which it holds
+             */
+            bears_m_s: (number | null)[];
             /** Bound */
             bound: (number | null)[];
             /** Cast Is Guess */

@@ -15,7 +15,7 @@ export function plainHead(id: number, steps: number, change: Partial<HeadDay> = 
     scope: all(steps, 1.8), line_out_m: all(steps, 8), span_m: all(steps, 4), span_low_m: none,
     span_high_m: none, foot_m: all(steps, 0.05), rides_m: all(steps, 0.05),
     fed_line_m: all(steps, 5.5), rest_deg: all(steps, 0), window_low_m_s: all(steps, 0),
-    window_high_m_s: all(steps, 0.55), minimum_mass_g: all(steps, 6), lift_off_m: none,
+    window_high_m_s: all(steps, 0.55), bears_m_s: all(steps, 0.55), minimum_mass_g: all(steps, 6), lift_off_m: none,
     zone_share: none, speed_low_m_s: none, speed_high_m_s: none, try_head: none, try_shape: none,
     try_line_mm: none, wait_step: none, line_cm: all(steps, [0, 200]),
     fall_height_pm: all(steps, [1000, 0]), fall_shift_cm: all(steps, [0, 200]),

@@ -1,9 +1,12 @@
 // The facts of the day as kept on this device, and the question that they and the settings make.
+import type { Seen } from "./seen";
 import type { Box, DayQuery, Head, Mark, Settings } from "../api/types";
 
 export interface Typed {
-  depth?: { value: number; step: number };
-  speed?: { value: number; step: number };
+  depth?: { value: number; step: number } | undefined;
+  speed?: { value: number; step: number } | undefined;
+  /** heads that were swept or held, from which the speed was read */
+  seen?: Seen[] | undefined;
 }
 
 export interface Facts {

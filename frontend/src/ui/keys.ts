@@ -10,6 +10,7 @@ export const KEY_HELP: [string, string][] = [
   ["1 to 5", "school: lightest practical, bottom contact, depth table, fed fall, down fast then work"],
   ["f", "watch the chosen head fall; any key or touch ends it"],
   ["p", "the day's change plan"],
+  ["u", "forget what was read from heads"],
   ["g then d, b, p", "go to Day, Bench, Places"],
   ["?", "these keys"],
 ];

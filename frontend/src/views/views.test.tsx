@@ -96,8 +96,8 @@ afterEach(() => {
 
 describe("the ladder", () => {
   const show = (compared: number | null, onCompare = vi.fn()) => {
-    render(<Ladder board={BOARD} frame={frameAt(BOARD, 60)} heads={MAP} units={SETTINGS}
-                   schools={SCHOOLS} compared={compared} onCompare={onCompare} />);
+    render(inQuestion(<Ladder board={BOARD} frame={frameAt(BOARD, 60)} heads={MAP} units={SETTINGS}
+                              schools={SCHOOLS} compared={compared} onCompare={onCompare} />));
     return screen.getAllByRole("listitem");
   };
 
@@ -110,6 +110,17 @@ describe("the ladder", () => {
     expect(within(rungs[3]!).getByText("bottom contact")).toBeTruthy();
     expect(rungs[2]!.textContent).toContain("right up to 0.55 m/s");
     expect(screen.getByText("because of lightest-practical")).toBeTruthy();
+  });
+
+  it("asks of the pick and of the compared head what it did in the water", () => {
+    const rungs = show(5);
+    const asked = rungs.map((rung) => within(rung).queryByText("it was swept") !== null);
+    expect(asked).toEqual([false, false, true, false, true]);
+    fireEvent.click(within(rungs[2]!).getByText("it was swept"));
+    expect(within(rungs[2]!).getByText("it was swept").getAttribute("aria-pressed")).toBe("true");
+    const kept = JSON.parse(localStorage.getItem("ilha.facts")!) as { typed: Record<string, { speed: { value: number } }> };
+    // It bears 0.55 m/s; 0.5 was expected.
+    expect(Object.values(kept.typed)[0]!.speed.value).toBeCloseTo(0.55 * (7 / 6));
   });
 
   it("folds to the pick, the compared and their neighbours, and unfolds", () => {

@@ -38,6 +38,8 @@ class Board:
     school: School
     window_low: Array
     window_high: Array
+    bears: Array
+    """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
     least_mass: Array
     judged: dict[str, Judgement]
     picks: dict[str, Indices]  # (T,) index of the head, -1 for none
@@ -129,20 +131,22 @@ class Board:
 
 def _window(
     f: Figures, school: School, others: Flags, shape: tuple[int, int]
-) -> tuple[Array, Array]:
-    """Edges (m/s) of the band of current in which each head is right; NaN for none."""
-    cond = f.cond
+) -> tuple[Array, Array, Array]:
+    """Edges (m/s) of the band of current in which each head is right, and what it bears at most;
+    NaN for none."""
+    cond, reach = f.cond, np.full(shape, np.nan)
     if cond.steady:
         low, high = f.window_of_retrieve()
         low, high = np.where(others, low, np.nan), np.where(others, high, np.nan)
     else:
-        reach = f.greatest_drift_current() if school.scope_limit is None else greatest_current(
-            f.held, school.scope_limit)
+        reach = np.broadcast_to(
+            f.greatest_drift_current() if school.scope_limit is None else greatest_current(
+                f.held, school.scope_limit), shape)
         low, high = windows(
-            np.array([h.mass for h in f.heads]), np.broadcast_to(reach, shape),
-            np.broadcast_to(f.fall.zone, shape), others, np.asarray(cond.surface_speed), school)
+            np.array([h.mass for h in f.heads]), reach, np.broadcast_to(f.fall.zone, shape),
+            others, np.asarray(cond.surface_speed), school)
     fits = np.broadcast_to(f.package <= f.rod.lure_max, shape)
-    return np.where(fits, low, np.nan), np.where(fits, high, np.nan)
+    return np.where(fits, low, np.nan), np.where(fits, high, np.nan), reach
 
 
 def _least_mass(f: Figures, school: School, shape: tuple[int, int]) -> Array:
@@ -203,9 +207,9 @@ def board(
     for key, each in SCHOOLS.items():
         judged[key], passed = limits.judge_school(f, each, shape)
         others = passed if key == school else others
-    low, high = _window(f, chosen, others, shape)
+    low, high, bears = _window(f, chosen, others, shape)
     mass, steps = np.array([h.mass for h in box]), np.zeros(cond.steps)
     picks = {key: lightest(mass, j.verdict) for key, j in judged.items()}
     picks["depth-table"] = by_depth_table(
         mass, f.package <= f.rod.lure_max, cond.depth + steps, cond.surface_speed + steps)
-    return Board(f, rod, chosen, low, high, _least_mass(f, chosen, shape), judged, picks)
+    return Board(f, rod, chosen, low, high, bears, _least_mass(f, chosen, shape), judged, picks)

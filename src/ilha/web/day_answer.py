@@ -119,6 +119,7 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
         "span_high_m": (held.span[2], 2), "foot_m": (held.foot[1], 3), "rides_m": (held.lure[1], 3),
         "fed_line_m": (fall.line, 2), "rest_deg": (np.degrees(b.rest.angle), 0),
         "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
+        "bears_m_s": (b.bears, 3),
         "minimum_mass_g": (b.least_mass * 1e3, 2), "try_line_mm": (fixes.line * 1e3, 3),
     }
     if b.figures.cond.steady:

@@ -140,6 +140,7 @@ class HeadDay(Payload):
     rest_deg: list[float | None] = Field(description="of the plastic off the bottom; 0: it lies")
     window_low_m_s: list[float | None]
     window_high_m_s: list[float | None]
+    bears_m_s: list[float | None] = Field(description="greatest current in which it holds")
     minimum_mass_g: list[float | None]
     lift_off_m: list[float | None]
     zone_share: list[float | None]

@@ -36,7 +36,8 @@ export function useDayKeys(
   board: DayBoard, frame: Frame, compared: number | null, compare: (id: number | null) => void,
   drop: () => void, plan: () => void,
 ): void {
-  const { choose, set } = useQuestion();
+  const { choose, set, typed, setTyped } = useQuestion();
+  const read = typed.seen !== undefined;
   const handlers = useMemo(() => {
     const ids = frame.heads.map((h) => h.id);
     const by = (steps: number) => () => setStep(Math.round(currentStep()) + steps);
@@ -53,8 +54,10 @@ export function useDayKeys(
       ArrowUp: move(-1), ArrowDown: move(1),
       Escape: () => compare(null),
       f: drop, p: plan,
+      // What was read from heads goes with one key.
+      ...(read && { u: () => setTyped({ seen: undefined, speed: undefined }) }),
       ...Object.fromEntries(SCHOOLS.map((school, i) => [String(i + 1), () => choose({ school })])),
     };
-  }, [board, frame, compared, compare, choose, set, drop, plan]);
+  }, [board, frame, compared, compare, choose, set, drop, plan, read, setTyped]);
   useKeys(handlers);
 }

@@ -18,6 +18,8 @@ export interface HeadFrame {
   span: number | null;
   windowLow: number | null;
   windowHigh: number | null;
+  /** the greatest current in which it holds */
+  bears: number | null;
   minimum: number | null;
   /** count at which the line is held, or at which to stop a line let down */
   holdAt: number | null;
@@ -113,6 +115,7 @@ export function frameAt(board: DayBoard, step: number): Frame {
       span: h.scope[near] == null ? null : mix(h.span_m),
       windowLow: h.window_low_m_s[near] ?? null,
       windowHigh: h.window_high_m_s[near] ?? null,
+      bears: h.bears_m_s[near] ?? null,
       minimum: h.minimum_mass_g[near] ?? null,
       holdAt: mix(h.hold_at_s),
       stop: h.stop_s[near] == null ? null : mix(h.stop_s),

@@ -6,6 +6,7 @@ import { SignMark } from "../../ui/sign";
 import { grams, gramsInWater, headName, length, speed, text, type Units } from "../../ui/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "./frame";
+import { Tried } from "./tried";
 import { restWords, verdictOf, type Verdict } from "./words";
 
 interface Props {
@@ -47,7 +48,9 @@ export function Ladder(props: Props) {
                   cast={board.cast_m} isPick={head.id === pick}
                   isCompared={head.id === compared} onCompare={onCompare}
                   isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
-                  school={school?.name ?? ""} />
+                  school={school?.name ?? ""}
+                  tried={!board.steady && (head.id === pick || head.id === compared)
+                    ? { stream: frame.stream, near: frame.near } : null} />
           );
         })}
       </ol>
@@ -93,6 +96,8 @@ interface RungProps {
   onCompare: (id: number) => void;
   tags: string;
   school: string;
+  /** where the angler may tell what it did there: on the pick and on the one compared */
+  tried: { stream: number; near: number } | null;
 }
 
 const Rung = memo(function Rung(props: RungProps) {
@@ -138,6 +143,9 @@ const Rung = memo(function Rung(props: RungProps) {
           <small>count</small>
         </span>
       </button>
+      {props.tried && head.bears !== null && (
+        <Tried id={row.id} name={text(headName(row, props.units))} bears={head.bears} {...props.tried} />
+      )}
     </li>
   );
 });

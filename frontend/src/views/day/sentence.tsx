@@ -10,6 +10,8 @@ import { length, lengthScale, speed, speedScale, text } from "../../ui/units";
 import { FactNumber } from "./fact-number";
 import type { Frame } from "./frame";
 import { MORE_FACTS, OtherFacts } from "./other-facts";
+import { reading } from "../../ui/seen";
+import { bandWords } from "./tried";
 import { WhenSheet, dayWords } from "./when";
 
 const BOTTOMS: Record<string, string> = { grass: "grass", sand: "sand", mud: "mud", rock: "rock",
@@ -138,6 +140,7 @@ const PlasticFact = memo(function PlasticFact() {
 function CurrentFact({ board, frame }: Props) {
   const units = useUnits();
   const { facts, set, typed, setTyped } = useQuestion();
+  const read = typed.seen && reading(typed.seen, 0);
   const source: Source = board && board.speed_from !== "predicted" ? "typed" : "predicted";
   const u = frame ? Math.abs(frame.stream) : null;
   const flood = (frame?.stream ?? 0) >= 0;
@@ -155,10 +158,10 @@ function CurrentFact({ board, frame }: Props) {
             high={6}
             remedy="enter what you see at the surface"
             onSet={(value) => {
-              setTyped({ speed: { value, step: snap(frame) } });
+              setTyped({ speed: { value, step: snap(frame) }, seen: undefined });
               close();
             }}
-            onClear={typed.speed ? () => { setTyped({ speed: undefined }); close(); } : undefined}
+            onClear={typed.speed ? () => { setTyped({ speed: undefined, seen: undefined }); close(); } : undefined}
             clearWords="back to the predicted stream"
           >
             <p className="sheet-note">
@@ -173,6 +176,9 @@ function CurrentFact({ board, frame }: Props) {
           </NumberSheet>
         )}
       </Fact>
+      {read && (
+        <span className="read-from" title="u undoes it"> (read from your heads: {bandWords(read, units)})</span>
+      )}
     </>
   );
 }
