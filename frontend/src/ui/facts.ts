@@ -35,6 +35,8 @@ export interface Facts {
   leader_m: number | null;
   nail_g: number | null;
   nail_at: DayQuery["nail_at"] | null;
+  /** m of water in which one still wades */
+  wade_m: number | null;
   /** minutes that one change of head is worth */
   change_minutes: number | null;
   /** by mark and date */
@@ -47,11 +49,11 @@ const EMPTY: Facts = {
   lowered: false, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null,
   cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
-  change_minutes: null,
+  change_minutes: null, wade_m: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
-export const ASSUMED = { retrieve_speed_m_s: 0.6, reel_cm_per_turn: 75, sinker_g: 60 };
+export const ASSUMED = { retrieve_speed_m_s: 0.6, reel_cm_per_turn: 75, sinker_g: 60, wade_m: 0.9 };
 
 export const FACTS_KEY = "ilha.facts";
 

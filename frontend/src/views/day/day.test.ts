@@ -3,7 +3,7 @@ import type { DayBoard, HeadDay } from "../../api/types";
 import { plainBoard, plainHead } from "../../tests/sample";
 import type { Units } from "../../ui/units";
 import { frameAt, type HeadFrame } from "./frame";
-import { helpWords, restWords, thenWords, verdictOf } from "./words";
+import { helpWords, restWords, thenWords, verdictOf, wadeWords } from "./words";
 import { dayWords, shiftDate } from "./when";
 
 const UNITS: Units = {
@@ -126,6 +126,19 @@ it("says what to do once it is down", () => {
   expect(says([2, 4], { stop: 7.4 })).toBe("let down, stop the line at 7: it hangs among them");
   expect(says([0, 1], {}, board([head(1)], { steady: true }))).toBe(
     "swim it back at 0.60 m/s, 0.8 turns a second");
+});
+
+it("tells who wades when the water passes the height he chose", () => {
+  const b = board([head(1)], { stance: "wading", depth_m: [0.5, 0.8, 1.1] });
+  const says = (step: number, depths = b.depth_m) => {
+    const wet = { ...b, depth_m: depths };
+    return wadeWords(wet, frameAt(wet, step), 0.9, UNITS);
+  };
+  expect(says(0)).toBe("The water here passes 0.9 m at 08:00: be back before, the way back may fill first.");
+  expect(says(2)).toBe("Too deep to wade: over 0.9 m for the rest of the day.");
+  expect(says(0, [1.2, 1, 0.7])).toBe("Too deep to wade: over 0.9 m until 08:00.");
+  expect(says(0, [0.4, 0.4, 0.5])).toContain("stays under 0.9 m");
+  expect(wadeWords(board([head(1)]), frameAt(b, 0), 0.9, UNITS)).toBe("");
 });
 
 it("speaks of days", () => {

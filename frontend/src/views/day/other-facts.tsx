@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Reference } from "../../api/types";
 import { Choice, Fact } from "../../ui/fact";
+import { ASSUMED } from "../../ui/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../../ui/question";
 import {
@@ -80,6 +81,11 @@ function StanceFact() {
           <FactNumber field="tip_height_m" label="Rod tip above the water" scale={lengthScale(units)}
                       close={close} assumed={now?.tip_height_m ?? null} low={0} high={30}
                       remedy="enter the height of the rod tip" clearWords="back to the stance's own" />
+          {key === "wading" && (
+            <FactNumber field="wade_m" label="You wade no deeper than" scale={lengthScale(units)}
+                        close={close} assumed={ASSUMED.wade_m} above={0} high={2}
+                        remedy="the height of your thigh at most" />
+          )}
         </>
       )}
     </Fact>

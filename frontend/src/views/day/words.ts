@@ -193,3 +193,15 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
 }
+
+/** For who wades: when the water here passes the height he chose, or falls below it again. */
+export function wadeWords(board: DayBoard, frame: Frame, limit: number, units: Units): string {
+  if (board.stance !== "wading") return "";
+  const height = text(length(limit, units));
+  const deep = frame.depth > limit;
+  const next = board.depth_m.findIndex((d, i) => i > frame.near && (d > limit) !== deep);
+  const at = next < 0 ? null : board.clock[next];
+  if (deep) return `Too deep to wade: over ${height}${at ? ` until ${at}` : " for the rest of the day"}.`;
+  if (!at) return `It stays under ${height} for the rest of the day; the way back may not.`;
+  return `The water here passes ${height} at ${at}: be back before, the way back may fill first.`;
+}
