@@ -50,7 +50,7 @@ def swum(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
 
 
 def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
-    """One set: Day and Bench."""
+    """One set: Day, Bench, Places and the day's plan."""
     context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
     page = context.new_page()
     page.goto(server.url)
@@ -60,6 +60,16 @@ def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     page.wait_for_selector(".rig-frame")
     page.wait_for_timeout(400)
     page.screenshot(path=OUT / f"bench-{name}.png")
+    page.get_by_role("link", name="Places").click()
+    page.wait_for_selector(".chart-mark")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"places-{name}.png")
+    page.get_by_role("link", name="Day").click()
+    page.wait_for_selector(".rung.picked", state="attached")
+    page.keyboard.press("p")
+    page.wait_for_selector(".plan li")
+    page.wait_for_timeout(500)
+    page.screenshot(path=OUT / f"plan-{name}.png")
     context.close()
 
 

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.harmonic import Constants, turns
+from ilha.core.harmonic import Constants, fit, known, turns
 
 # Ten main constituents with a range of about 4 m at springs: made up, of usual proportions.
 TEN = {"M2": (1.30, 60.0), "S2": (0.45, 95.0), "N2": (0.27, 40.0), "K2": (0.12, 93.0),
@@ -104,3 +104,38 @@ def test_bad_constants_are_named(
 ) -> None:
     with pytest.raises(DomainError, match=said.replace("(", r"\(")):
         Constants(waves, mean, latitude)
+
+
+def test_a_fit_of_a_generated_series_recovers_its_constants() -> None:
+    """A year of hours: long enough to tell K2 from S2 and P1 from K1. Noise of 2 cm."""
+    tide = Constants(TEN, 2.2, 36.0)
+    noise = np.random.default_rng(1).normal(0.0, 0.02, YEAR.size)
+    fitted, left = fit(YEAR, tide.height_at(YEAR) + noise, 36.0)
+    assert left == pytest.approx(0.02, rel=0.05)
+    assert fitted.mean_level == pytest.approx(2.2, abs=0.002)
+    for name, (amplitude, phase) in TEN.items():
+        got_amplitude, got_phase = fitted.waves[name]
+        assert got_amplitude == pytest.approx(amplitude, abs=0.004)
+        off = (got_phase - phase + 180.0) % 360.0 - 180.0
+        assert abs(off) * np.pi / 180.0 * amplitude < 0.004
+
+
+def test_a_short_fit_predicts_near_its_series_and_says_what_is_too_short() -> None:
+    tide = Constants(TEN, 2.2, 36.0)
+    at = START + 600.0 * np.arange(30 * 144)
+    fitted, left = fit(at, tide.height_at(at), 36.0)
+    assert left < 0.03
+    later = at + 5 * 86400.0
+    assert np.sqrt(np.mean((fitted.height_at(later) - tide.height_at(later)) ** 2)) < 0.08
+    # In twenty days N2 is hidden in M2: what is left says so.
+    _, hidden = fit(at[:2880], tide.height_at(at[:2880]), 36.0)
+    assert 0.1 < hidden < 0.25
+    with pytest.raises(DomainError, match="at least 15 days"):
+        fit(at[:1000], tide.height_at(at[:1000]), 36.0)
+
+
+def test_every_name_that_is_known_can_be_predicted() -> None:
+    assert set(TEN) <= set(known())
+    assert "SK3" not in known()
+    for name in known().values():
+        assert Constants({name: (1.0, 0.0)}, 0.0, 36.0).height_at(YEAR[:2]).shape == (2,)

@@ -180,3 +180,16 @@ def test_a_tide_that_a_mark_uses_stays(client: FlaskClient, brought: dict[str, i
     assert "is the tide of Cais Velho" in answer.get_json()["message"]
     assert client.delete(f"/api/tides/{brought['turns']}").get_json()["name"] == "by turns"
     assert client.delete(f"/api/tides/{brought['turns']}").status_code == 404
+
+
+def test_constants_are_fitted_to_a_series_and_what_they_leave_is_shown(client: FlaskClient) -> None:
+    answer = client.post("/api/tides", json={
+        "name": "fitted", "form": "fit", "text": month_of_heights(), "latitude_deg": 36.4})
+    assert answer.status_code == 200, answer.text
+    port = answer.get_json()
+    assert port["form"] == "constants"
+    assert 0.0 <= port["residual_m"] < 0.01
+    short = "\n".join(month_of_heights().splitlines()[:600])
+    refused = client.post("/api/tides", json={
+        "name": "short", "form": "fit", "text": short, "latitude_deg": 36.4})
+    assert "must cover at least 15 days to be fitted" in refused.get_json()["message"]

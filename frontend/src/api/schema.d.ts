@@ -788,10 +788,10 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "turns" | "heights" | "constants";
+            form: "turns" | "heights" | "constants" | "fit";
             /**
              * Latitude Deg
-             * @description for constants
+             * @description not for lists
              * @default null
              */
             latitude_deg?: number | null;
@@ -873,6 +873,11 @@ export interface components {
             name: string;
             /** Neap Range M */
             neap_range_m: number;
+            /**
+             * Residual M
+             * @description of a fit, root mean square
+             */
+            residual_m: number | null;
             /** Spring Range M */
             spring_range_m: number;
         };

@@ -25,7 +25,9 @@ def known() -> dict[str, str]:
     """Names of the constituents that can be predicted, by their capitals."""
     import pyfes
 
-    return {name.upper(): name for name in pyfes.known_constituents()}
+    # Not pyfes.known_constituents: those are names that it can read, not all that it predicts.
+    table = pyfes.wave_table_factory(pyfes.EngineType.DOODSON)
+    return {str(name).upper(): str(name) for name in table.constituents}
 
 
 @dataclass(frozen=True)
@@ -103,3 +105,45 @@ def turns(times: Array, heights: Array) -> tuple[Array, Array]:
     shift = np.where(bend == 0.0, 0.0, 0.5 * (low - high) / np.where(bend == 0.0, 1.0, bend))
     step = float(times[1] - times[0])
     return times[i + 1] + shift * step, mid - 0.25 * (low - high) * shift
+
+
+FIT_DAYS = 15.0
+LEAST_AMPLITUDE = 0.002
+"""Waves below this (m) are noise in a tide gauge's record, and are left out of a fit."""
+
+
+def fit(times: Array, heights: Array, latitude_deg: float) -> tuple[Constants, float]:
+    """Constants of a series by least squares, through ``utide``, and the root mean square of what
+    they leave (m).
+
+    Under 28 days N2 cannot be told from M2, under half a year K2 not from S2 nor P1 from K1: the
+    stronger of each pair takes up what it can, the rest stands in what is left, and a prediction
+    far from the series is out by as much.
+
+    Parameters
+    ----------
+    times : (N,) s since 1970 UTC. heights : (N,) m. latitude_deg : degrees, north positive.
+
+    Raises
+    ------
+    DomainError
+        Below ``FIT_DAYS`` of heights, or where there is no tide in them.
+    """
+    days = float(times[-1] - times[0]) / 86400.0
+    if days < FIT_DAYS:
+        raise DomainError("text", f"must cover at least {FIT_DAYS:g} days to be fitted, it covers",
+                          round(days, 1), "days", "bring a longer series")
+    import utide
+
+    # Nodal terms at the equator are not defined: a hair beside it they are.
+    place = latitude_deg if abs(latitude_deg) > 1e-6 else 1e-6
+    found = utide.solve(times / 86400.0, heights, lat=place, epoch="1970-01-01", method="ols",
+                        conf_int="none", trend=False, verbose=False)
+    waves = {
+        known()[str(name).upper()]: (float(amplitude), float(phase))
+        for name, amplitude, phase in zip(found.name, found.A, found.g, strict=True)
+        if amplitude >= LEAST_AMPLITUDE and str(name).upper() in known()
+    }
+    fitted = Constants(waves, float(found.mean), latitude_deg)
+    left = heights - fitted.height_at(times)
+    return fitted, float(np.sqrt(np.mean(left**2)))

@@ -20,6 +20,7 @@ class Port(TypedDict):
     spring_range_m: float
     latitude_deg: float | None
     mean_level_m: float | None
+    residual_m: float | None
 
 
 class Event(TypedDict):
@@ -34,7 +35,8 @@ def ports(conn: sqlite3.Connection) -> list[Port]:
     """All ports by name."""
     rows = conn.execute(
         """
-SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m
+SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m,
+  residual_m
 FROM tide_ports
 ORDER BY name
 """
@@ -46,7 +48,8 @@ def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
     """One port, None where there is none."""
     row = conn.execute(
         """
-SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m
+SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m,
+  residual_m
 FROM tide_ports
 WHERE id = ?
 """,
@@ -58,14 +61,16 @@ WHERE id = ?
 def add_port(
     conn: sqlite3.Connection, name: str, neap_range_m: float, spring_range_m: float,
     form: str = "turns", latitude_deg: float | None = None, mean_level_m: float | None = None,
+    residual_m: float | None = None,
 ) -> int:
     """Insert a port; returns its id."""
     cursor = conn.execute(
         """
-INSERT INTO tide_ports (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m)
-VALUES (?, ?, ?, ?, ?, ?)
+INSERT INTO tide_ports
+  (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m)
+VALUES (?, ?, ?, ?, ?, ?, ?)
 """,
-        (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m),
+        (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m),
     )
     return int(cursor.lastrowid or 0)
 

@@ -84,6 +84,7 @@ class Port(Payload):
     spring_range_m: float
     latitude_deg: float | None
     mean_level_m: float | None
+    residual_m: float | None = Field(description="of a fit, root mean square")
 
 
 class Ports(Payload):
@@ -94,9 +95,9 @@ class NewTide(Payload):
     """A tide to bring in, as CSV; the ranges are computed where the text is long enough."""
 
     name: str = Field(min_length=1, max_length=80)
-    form: Literal["turns", "heights", "constants"]
+    form: Literal["turns", "heights", "constants", "fit"]
     text: str = Field(max_length=900_000)
-    latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="for constants")
+    latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="not for lists")
     neap_range_m: float | None = Field(None, gt=0.0, le=20.0)
     spring_range_m: float | None = Field(None, gt=0.0, le=20.0)
 

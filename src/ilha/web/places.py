@@ -13,7 +13,7 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.core.errors import Array
-from ilha.core.harmonic import Constants, turns
+from ilha.core.harmonic import Constants, fit, turns
 from ilha.core.tide import HighLow, mean_ranges, series_at
 from ilha.formats import tide_csv
 from ilha.formats.fields import FieldError
@@ -108,7 +108,7 @@ def all_tides() -> Response:
 def add_tide() -> Response:
     """Bring a tide in: all of it, or nothing and every fault named."""
     new = NewTide.model_validate_json(request.get_data())
-    read = {"turns": _turns, "heights": _heights, "constants": _constants}[new.form]
+    read = {"turns": _turns, "heights": _heights, "constants": _constants, "fit": _fit}[new.form]
     with _whole("tide") as conn:
         port_id = read(conn, new)
         port = tides.port(conn, port_id)
@@ -139,12 +139,24 @@ def _heights(conn: sqlite3.Connection, new: NewTide) -> int:
 
 
 def _constants(conn: sqlite3.Connection, new: NewTide) -> int:
+    return _keep(conn, new, tide_csv.read_constants(new.text, _latitude(new)), None)
+
+
+def _fit(conn: sqlite3.Connection, new: NewTide) -> int:
+    return _keep(conn, new, *fit(*tide_csv.read_heights(new.text), _latitude(new)))
+
+
+def _latitude(new: NewTide) -> float:
     if new.latitude_deg is None:
         raise FieldError("latitude_deg", "`latitude_deg` is needed with constants: where the tide"
                                          " was measured")
-    tide = tide_csv.read_constants(new.text, new.latitude_deg)
+    return new.latitude_deg
+
+
+def _keep(conn: sqlite3.Connection, new: NewTide, tide: Constants, left: float | None) -> int:
     port_id = tides.add_port(conn, new.name, *_ranges(new, _month_of(tide)), form="constants",
-                             latitude_deg=new.latitude_deg, mean_level_m=tide.mean_level)
+                             latitude_deg=tide.latitude_deg, mean_level_m=tide.mean_level,
+                             residual_m=left)
     tides.put_constants(conn, port_id, tide.waves)
     return port_id
 

@@ -8,6 +8,7 @@ import { length, text } from "../../ui/units";
 const FORMS: { key: NewTide["form"]; words: string; header: string }[] = [
   { key: "turns", words: "high and low waters", header: "time_utc,height_m" },
   { key: "heights", words: "heights at even steps", header: "time_utc,height_m" },
+  { key: "fit", words: "heights, to fit constants to", header: "time_utc,height_m" },
   { key: "constants", words: "harmonic constants", header: "constituent,amplitude_m,phase_deg" },
 ];
 
@@ -25,7 +26,8 @@ export function Tides({ ports, onAdd, onRemove }: {
         {ports.map((port) => (
           <li key={port.id}>
             <b>{port.name}</b> · {words(port.form)} · range {text(length(port.neap_range_m, units))} at
-            neaps, {text(length(port.spring_range_m, units))} at springs{" "}
+            neaps, {text(length(port.spring_range_m, units))} at springs
+            {port.residual_m != null && `; fitted, leaving ${text(length(port.residual_m, units, 3))}`}{" "}
             <button type="button" className="plain" onClick={() => {
               onRemove(port).then(() => setSaid(""), (error: Error) => setSaid(error.message.replaceAll("`", "")));
             }}>remove</button>
@@ -81,10 +83,13 @@ function NewTideForm({ onAdd }: { onAdd: (body: NewTide) => Promise<Port> }) {
       <Form.Label htmlFor={`${id}-text`}>or typed, under {FORMS.find((f) => f.key === form)!.header}</Form.Label>
       <Form.Control id={`${id}-text`} as="textarea" rows={6} value={typed.text} spellCheck={false}
                     onChange={(e) => set({ text: e.target.value })} />
-      {form === "constants" && (
+      {(form === "constants" || form === "fit") && (
         <Line id={`${id}-lat`} label="Latitude, ° N" value={typed.latitude} onChange={(latitude) => set({ latitude })} />
       )}
-      {form !== "constants" && (
+      {form === "fit" && (
+        <p className="sheet-note">Fifteen days or more; from 28 days N2 can be told from M2, from half a year all main waves. What the fit leaves is shown: the more it leaves, the less it is worth far from the series.</p>
+      )}
+      {(form === "turns" || form === "heights") && (
         <>
           <Line id={`${id}-neap`} label="Mean neap range, m" value={typed.neap} onChange={(neap) => set({ neap })} />
           <Line id={`${id}-spring`} label="Mean spring range, m" value={typed.spring} onChange={(spring) => set({ spring })} />

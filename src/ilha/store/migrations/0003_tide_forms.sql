@@ -4,6 +4,9 @@ ALTER TABLE tide_ports ADD COLUMN form TEXT NOT NULL DEFAULT 'turns'
 ALTER TABLE tide_ports ADD COLUMN latitude_deg REAL CHECK (latitude_deg BETWEEN -90 AND 90);
 ALTER TABLE tide_ports ADD COLUMN mean_level_m REAL CHECK (mean_level_m BETWEEN -20 AND 20);
 
+-- What the constants leave of the series they were fitted to, root mean square.
+ALTER TABLE tide_ports ADD COLUMN residual_m REAL CHECK (residual_m >= 0);
+
 CREATE TABLE tide_heights (
   port_id INTEGER NOT NULL REFERENCES tide_ports (id) ON DELETE CASCADE,
   time_utc_s INTEGER NOT NULL,
