@@ -111,3 +111,19 @@ def test_places_on_a_phone_by_keyboard(browser: Browser, server: Server) -> None
     tops = [box["y"] for box in order if box]
     assert tops == sorted(tops)
     context.close()
+
+
+def test_marks_go_out_and_come_in_as_gpx(page: Page, server: Server, tmp_path: Path) -> None:
+    page.goto(server.url + "places")
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="take them along").click()
+    path = tmp_path / "marks.gpx"
+    caught.value.save_as(path)
+    page.get_by_label("Bring marks in (GPX)").set_input_files(path)
+    said = page.locator(".marks-file .said li")
+    expect(said.first).to_contain_text("8 faults: name Cais Velho on line")
+    path.write_text(path.read_text().replace("<name>", "<name>New "))
+    page.get_by_label("Bring marks in (GPX)").set_input_files(path)
+    expect(page.get_by_text("16 marks are here now")).to_be_visible()
+    expect(said).to_have_count(0)
+    expect(page.locator(".chart-mark")).to_have_count(16)

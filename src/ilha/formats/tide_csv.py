@@ -148,7 +148,7 @@ def predicted(text: str, latitude: str, start: str, hours: str, step_min: str) -
 FAULTS_SHOWN = 8
 
 
-def _told(faults: list[str], field: str) -> FieldError:
+def told(faults: list[str], field: str) -> FieldError:
     """One fault as it is; several together, so that a file is mended in one go."""
     if len(faults) == 1:
         return FieldError(field, faults[0])
@@ -182,7 +182,7 @@ def _instants_and_heights(text: str) -> tuple[list[int], list[float], list[float
             times.append(at)
             heights.append(metres)
     if faults:
-        raise _told(faults, "text")
+        raise told(faults, "text")
     return lines, times, heights
 
 
@@ -201,7 +201,7 @@ def read_turns(text: str) -> HighLow:
     steps = np.diff(heights)
     alike = np.flatnonzero(steps[1:] * steps[:-1] >= 0.0) + 1
     if alike.size:
-        raise _told([
+        raise told([
             f"`height_m` on line {lines[i]} must be higher or lower than both its neighbours, got"
             f" {heights[i]:g} m: a high or low water is missing, or there twice" for i in alike
         ], "text")
@@ -230,7 +230,7 @@ def read_heights(text: str) -> tuple[Array, Array]:
                                  f" {step / 60.0:.0f} min: bring it as high and low waters")
     uneven = np.flatnonzero(np.abs(gaps - step) > 1.0)
     if uneven.size:
-        raise _told([f"`time_utc` on line {lines[i + 1]} must come {step / 60.0:g} min after the"
+        raise told([f"`time_utc` on line {lines[i + 1]} must come {step / 60.0:g} min after the"
                      f" line before, got {gaps[i] / 60.0:g} min: fill the gap" for i in uneven],
                     "text")
     return np.array(times), np.array(heights)

@@ -32,6 +32,8 @@ ROUTES = (
     Route("post", "/api/marks", "Add a mark", p.Mark, body=p.NewMark),
     Route("put", "/api/marks/{row_id}", "Change a mark", p.Mark, body=p.NewMark),
     Route("delete", "/api/marks/{row_id}", "Remove a mark; answers with what it was", p.Mark),
+    Route("get", "/api/marks.gpx", "All marks as GPX", "application/gpx+xml"),
+    Route("post", "/api/marks/import", "Marks from GPX, all or none", p.Marks, body=p.MarksFile),
     Route("get", "/api/tides", "Where tides come from", p.Ports),
     Route("post", "/api/tides", "Bring a tide in", p.Port, body=p.NewTide),
     Route("delete", "/api/tides/{row_id}", "Remove a tide that no mark uses", p.Port),

@@ -74,6 +74,12 @@ class Mark(NewMark):
     id: int
 
 
+class MarksFile(Payload):
+    """A GPX document."""
+
+    text: str = Field(max_length=900_000)
+
+
 class Port(Payload):
     """Where a tide comes from."""
 

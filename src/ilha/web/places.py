@@ -5,23 +5,24 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
-from typing import cast
+from typing import cast, get_args
 from zoneinfo import available_timezones
 
 import numpy as np
 from flask import Blueprint, request
+from pydantic import ValidationError
 from werkzeug.wrappers import Response
 
 from ilha.core.errors import Array
 from ilha.core.harmonic import Constants, fit, turns
 from ilha.core.tide import HighLow, mean_ranges, series_at
-from ilha.formats import tide_csv
-from ilha.formats.fields import FieldError
+from ilha.formats import gpx, tide_csv
+from ilha.formats.fields import FieldError, first_error
 from ilha.store import marks, tides
 from ilha.web.database import connection
 from ilha.web.errors import NotFound
-from ilha.web.payloads import Mark, NewMark, NewTide, Port, Ports
-from ilha.web.resources import answer
+from ilha.web.payloads import Mark, MarkKind, MarksFile, NewMark, NewTide, Port, Ports
+from ilha.web.resources import all_marks, answer
 
 bp = Blueprint("places", __name__, url_prefix="/api")
 
@@ -42,9 +43,8 @@ def _whole(what: str) -> Iterator[sqlite3.Connection]:
         raise
 
 
-def _checked(text: bytes) -> marks.NewMark:
-    """A mark from what was sent, with the rules that no single field can tell."""
-    new = NewMark.model_validate_json(text)
+def _checked(new: NewMark) -> marks.NewMark:
+    """A mark to be kept, after the rules that no single field can tell."""
     if new.time_zone not in available_timezones():
         raise FieldError("time_zone", f"`time_zone` must be a name of the IANA list, got"
                                       f" {new.time_zone}: for instance Atlantic/Azores")
@@ -75,7 +75,7 @@ def _one(row_id: int) -> Response:
 
 @bp.post("/marks")
 def add_mark() -> Response:
-    new = _checked(request.get_data())
+    new = _checked(NewMark.model_validate_json(request.get_data()))
     with _whole("mark") as conn:
         row_id = marks.add(conn, new)
     return _one(row_id)
@@ -83,7 +83,7 @@ def add_mark() -> Response:
 
 @bp.put("/marks/<int:row_id>")
 def put_mark(row_id: int) -> Response:
-    new = _checked(request.get_data())
+    new = _checked(NewMark.model_validate_json(request.get_data()))
     with _whole("mark") as conn:
         if not marks.update(conn, row_id, new):
             raise NotFound("id", "mark", row_id)
@@ -97,6 +97,68 @@ def remove_mark(row_id: int) -> Response:
     with _whole("mark") as conn:
         marks.remove(conn, row_id)
     return gone
+
+
+@bp.get("/marks.gpx")
+def get_gpx() -> Response:
+    ports = {port["id"]: port["name"] for port in tides.ports(connection())}
+    rows = [
+        {key: value for key, value in row.items() if key != "tide_port_id"}
+        | {"tide": ports.get(row["tide_port_id"] or 0)}
+        for row in marks.listed(connection())
+    ]
+    response = Response(gpx.write(rows), content_type="application/gpx+xml; charset=utf-8")
+    response.headers["Content-Disposition"] = 'attachment; filename="ilha-marks.gpx"'
+    return response
+
+
+@bp.post("/marks/import")
+def import_marks() -> Response:
+    """Marks from a GPX document: all of them, or none and every fault named."""
+    sent = MarksFile.model_validate_json(request.get_data())
+    found, faults = gpx.read(sent.text)
+    listed = marks.listed(connection())
+    ports = {port["name"]: port["id"] for port in tides.ports(connection())}
+    taken, new = {row["name"] for row in listed}, []
+    for point in found:
+        name = point.fields.get("name", "")
+        if name in taken:
+            faults.append(f"`name` {name} on line {point.line} must be new: rename it, or the mark"
+                          " that is there")
+        taken.add(name)
+        if faults:
+            continue
+        try:
+            new.append(_checked(_mark_of(point, ports, listed[0] if listed else None)))
+        except (FieldError, ValidationError) as error:
+            told = first_error(error) if isinstance(error, ValidationError) else error
+            faults.append(f"waypoint on line {point.line}: {told}")
+    if faults:
+        raise tide_csv.told(faults, "text")
+    if not new:
+        raise FieldError("text", "`text` must hold waypoints, it has none: save marks, not tracks")
+    with _whole("mark") as conn:
+        for row in new:
+            marks.add(conn, row)
+    return all_marks()
+
+
+def _mark_of(point: gpx.Waypoint, ports: dict[str, int], near: marks.Mark | None) -> NewMark:
+    """A waypoint as a mark; what it does not tell is assumed, and to be described."""
+    given = dict(point.fields)
+    port = ports.get(given.pop("tide", ""))
+    if port is None:
+        for key in ("neap_rate_m_s", "spring_rate_m_s", "slack_lag_min"):
+            given.pop(key, None)
+    if given.get("kind") not in get_args(MarkKind):
+        given["kind"] = "harbour"
+    assumed = {
+        "time_zone": near["time_zone"] if near else "UTC", "charted_depth_m": 3.0,
+        "bottom": "sand", "cover": "none", "cover_height_m": 0.0, "stance": "bank", "cast_m": 25.0,
+        "neap_rate_m_s": None, "spring_rate_m_s": None, "slack_lag_min": None,
+        "flood_to_deg": None, "caution": "", "tide_offset_min": 0.0, "tide_height_offset_m": 0.0,
+    }
+    return NewMark.model_validate(assumed | given | {"tide_port_id": port})
 
 
 @bp.get("/tides")

@@ -9,6 +9,7 @@ import { useQuestion } from "../../ui/question";
 import { useUnits } from "../../ui/use-units";
 import { blank } from "./form";
 import { MarkForm } from "./mark-form";
+import { MarksFile } from "./marks-file";
 import { Tides } from "./tide-form";
 
 export default function PlacesView() {
@@ -44,6 +45,7 @@ export default function PlacesView() {
             }}>put it back</button>
           </p>
         )}
+        <MarksFile onImport={change.bringMarks} />
       </div>
       <div className="places-side">
         <ul className="mark-list" aria-label="marks">
@@ -85,6 +87,8 @@ function useChanges() {
     put: (id: number, body: NewMark): Promise<Mark> =>
       after(unwrap(client.PUT("/api/marks/{row_id}", { ...path(id), body }))),
     remove: (id: number): Promise<Mark> => after(unwrap(client.DELETE("/api/marks/{row_id}", path(id)))),
+    bringMarks: async (text: string): Promise<number> =>
+      (await after(unwrap(client.POST("/api/marks/import", { body: { text } })))).marks.length,
     addTide: (body: NewTide): Promise<Port> => after(unwrap(client.POST("/api/tides", { body }))),
     removeTide: async (port: Port): Promise<void> => {
       await after(unwrap(client.DELETE("/api/tides/{row_id}", path(port.id))));

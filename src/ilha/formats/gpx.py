@@ -1,0 +1,141 @@
+"""Marks as GPX 1.1 waypoints, with what GPX has no place for in an extension of our own."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+from typing import Any
+from xml.sax import SAXParseException
+from xml.sax.handler import ContentHandler
+
+from ilha.formats.fields import FieldError
+
+SPACE = "urn:ilha:mark:1"
+
+
+@dataclass
+class Waypoint:
+    """One waypoint as read: the line it begins on, and the mark's fields that it tells."""
+
+    line: int
+    fields: dict[str, Any] = field(default_factory=dict)
+
+
+def write(rows: list[dict[str, Any]]) -> str:
+    """Marks, as dicts of their fields, as a GPX document. A tide goes by its name ("tide")."""
+    from xml.etree.ElementTree import Element
+
+    from gpxpy.gpx import GPX, GPXWaypoint
+
+    document = GPX()
+    document.creator = "Ilha"
+    document.nsmap["ilha"] = SPACE
+    for row in rows:
+        point = GPXWaypoint(row["latitude_deg"], row["longitude_deg"], name=row["name"],
+                            description=row["caution"] or None, type=row["kind"])
+        mark = Element(f"{{{SPACE}}}mark")
+        for key, value in row.items():
+            known = key in ("id", "name", "kind", "caution", "latitude_deg", "longitude_deg")
+            if value is not None and not known:
+                mark.set(key, str(value))
+        point.extensions.append(mark)
+        document.waypoints.append(point)
+    return str(document.to_xml(version="1.1"))
+
+
+_NUMBERS = frozenset({
+    "charted_depth_m", "cover_height_m", "cast_m", "neap_rate_m_s", "spring_rate_m_s",
+    "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m",
+})
+_WORDS = frozenset({"time_zone", "bottom", "cover", "stance", "tide"})
+
+
+class _Reader(ContentHandler):
+    """Collects waypoints and, with its line, everything that is wrong."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.found: list[Waypoint] = []
+        self.faults: list[str] = []
+        self._open: Waypoint | None = None
+        self._text: str | None = None
+        self._root = False
+
+    def _line(self) -> int:
+        return int(self._locator.getLineNumber())  # type: ignore[attr-defined]
+
+    def startElement(self, name: str, attrs: Any) -> None:
+        tag = name.rsplit(":", 1)[-1]
+        if not self._root:
+            self._root = True
+            if tag != "gpx":
+                raise FieldError("text", f"`text` must be GPX, line {self._line()} begins with"
+                                         f" {tag}: save the marks as GPX")
+        if tag == "wpt":
+            self._open = Waypoint(self._line())
+            for key, field_name, most in (("lat", "latitude_deg", 90.0),
+                                          ("lon", "longitude_deg", 180.0)):
+                self._number(attrs.get(key), key, field_name, most)
+        elif self._open is not None and tag == "mark":
+            for key, value in attrs.items():
+                if key in _NUMBERS:
+                    self._number(value, key, key, math.inf)
+                elif key in _WORDS:
+                    self._open.fields[key] = value
+        elif self._open is not None and tag in ("name", "desc", "type"):
+            self._text = ""
+
+    def _number(self, given: str | None, shown: str, name: str, most: float) -> None:
+        assert self._open is not None
+        try:
+            value = float(given or "")
+        except ValueError:
+            value = math.nan
+        if not math.isfinite(value) or abs(value) > most:
+            bound = "" if math.isinf(most) else f" of at most {most:g}"
+            self.faults.append(f"`{shown}` on line {self._line()} must be a number{bound}, got"
+                               f" {given or 'none'}: correct it")
+        else:
+            self._open.fields[name] = value
+
+    def characters(self, content: str) -> None:
+        if self._text is not None:
+            self._text += content
+
+    def endElement(self, name: str) -> None:
+        tag = name.rsplit(":", 1)[-1]
+        if self._open is None:
+            return
+        if tag == "wpt":
+            if not self._open.fields.get("name"):
+                self.faults.append(f"`name` of the waypoint on line {self._open.line} is needed:"
+                                   " give it one")
+            self.found.append(self._open)
+            self._open = None
+        elif self._text is not None and tag in ("name", "desc", "type"):
+            key = {"name": "name", "desc": "caution", "type": "kind"}[tag]
+            self._open.fields[key] = self._text.strip()
+            self._text = None
+
+
+def read(text: str) -> tuple[list[Waypoint], list[str]]:
+    """Waypoints of a GPX document, and what is wrong with them by line.
+
+    Raises
+    ------
+    FieldError
+        If it is no XML, no GPX, or declares a document type or entities.
+    """
+    from defusedxml import DefusedXmlException
+    from defusedxml.sax import parseString
+
+    reader = _Reader()
+    try:
+        parseString(text.encode(), reader, forbid_dtd=True)
+    except DefusedXmlException as error:
+        raise FieldError("text", "`text` must not declare a document type or entities: save it"
+                                 " again as plain GPX") from error
+    except SAXParseException as error:
+        raise FieldError("text", f"`text` must be GPX, line {error.getLineNumber()}:"
+                                 f" {error.getMessage()}: save the marks as GPX") from error
+    return reader.found, reader.faults
