@@ -24,6 +24,8 @@ Spread = Callable[[list[Any]], list[Any]]
 def _spreader(wet: Indices, steps: int) -> Spread:
     """From the wet steps to the day's, null where the mark is dry."""
     at = wet.tolist()
+    if len(at) == steps:
+        return lambda values: values
 
     def spread(values: list[Any]) -> list[Any]:
         out: list[Any] = [None] * steps
