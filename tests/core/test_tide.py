@@ -7,7 +7,7 @@ import pytest
 
 from ilha.core.day import Typed, tideway
 from ilha.core.errors import DomainError
-from ilha.core.tide import HighLow, StreamRates, stream_at, with_typed_speed
+from ilha.core.tide import HighLow, StreamRates, read_current, stream_at, with_typed_speed
 
 HOUR = 3600.0
 TIDE = HighLow(np.array([0.0, 6.0, 12.0, 18.0]) * HOUR, np.array([0.5, 2.5, 0.7, 2.3]))
@@ -102,3 +102,20 @@ def test_mark_without_tide_needs_a_typed_current() -> None:
 def test_a_day_outside_the_table_is_refused() -> None:
     with pytest.raises(DomainError, match="`date` must lie inside the tide table"):
         tideway(np.array([40.0 * HOUR]), 2.0, TIDE, RATES, Typed())
+
+
+@pytest.mark.parametrize(("swept", "held", "expected", "read"), [
+    (0.4, 0.6, 0.2, 0.5), (0.4, 0.6, 0.55, 0.55), (None, 0.6, 0.3, 0.3), (0.4, 0.6, None, 0.5),
+    (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5), (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
+def test_the_current_is_read_from_heads(
+    swept: float | None, held: float | None, expected: float | None, read: float
+) -> None:
+    assert read_current(swept, held, expected) == pytest.approx(read)
+
+
+@pytest.mark.parametrize(("swept", "held"), [(0.6, 0.4), (0.5, 0.5), (None, None)])
+def test_heads_that_contradict_or_say_nothing_are_refused(
+    swept: float | None, held: float | None
+) -> None:
+    with pytest.raises(DomainError, match="swept_m_s"):
+        read_current(swept, held, 0.3)

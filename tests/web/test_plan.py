@@ -103,3 +103,19 @@ def test_a_bad_question_is_refused_as_elsewhere(client: FlaskClient) -> None:
     answer = client.get(f"/api/plan.ics?{BASE}&change_minutes=-5")
     assert answer.status_code == 422
     assert answer.get_json()["field"] == "change_minutes"
+
+
+def test_the_day_follows_what_heads_told(client: FlaskClient) -> None:
+    plain = day(client)
+    step = max(range(145), key=lambda i: abs(plain["stream_m_s"][i]))
+    here = abs(plain["stream_m_s"][step])
+    asked = f"&typed_speed_step={step}&swept_m_s={here + 0.1}&held_m_s={here + 0.3}"
+    told = day(client, asked)
+    assert abs(told["stream_m_s"][step]) == pytest.approx(here + 0.2, abs=1e-3)
+    assert told["speed_from"] == "scaled"
+    # Where the prediction fits what was seen, it stands.
+    fits = day(client, f"&typed_speed_step={step}&held_m_s={here + 0.1}")
+    assert fits["stream_m_s"] == plain["stream_m_s"]
+    refused = client.get(f"/api/day?{BASE}&swept_m_s=0.8&held_m_s=0.4")
+    assert refused.status_code == 422
+    assert refused.get_json()["field"] == "held_m_s"

@@ -368,6 +368,11 @@ export interface components {
             /** Stream M S */
             stream_m_s: number[];
             /**
+             * Swing Fitted
+             * @description depth and cast as the held fall was fitted to
+             */
+            swing_fitted: boolean;
+            /**
              * Tide State
              * @description springs or neaps by the moon; null without a tide
              */
@@ -1179,6 +1184,8 @@ export interface operations {
                 typed_depth_step?: number;
                 typed_speed_m_s?: number;
                 typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
@@ -1498,6 +1505,8 @@ export interface operations {
                 typed_depth_step?: number;
                 typed_speed_m_s?: number;
                 typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
@@ -1566,6 +1575,8 @@ export interface operations {
                 typed_depth_step?: number;
                 typed_speed_m_s?: number;
                 typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;

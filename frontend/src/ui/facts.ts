@@ -1,12 +1,12 @@
 // The facts of the day as kept on this device, and the question that they and the settings make.
-import type { Seen } from "./seen";
+import { bandOf, type Seen } from "./seen";
 import type { Box, DayQuery, Head, Mark, Settings } from "../api/types";
 
 export interface Typed {
   depth?: { value: number; step: number } | undefined;
   speed?: { value: number; step: number } | undefined;
-  /** heads that were swept or held, from which the speed was read */
-  seen?: Seen[] | undefined;
+  /** heads that were swept or held at a step, from which the current is read */
+  seen?: { step: number; heads: Seen[] } | undefined;
 }
 
 export interface Facts {
@@ -100,6 +100,7 @@ export function frontHead(facts: Facts, box: Box): Head | undefined {
 
 export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mark[]): DayQuery {
   const typed = facts.typed[typedKeyOf(settings, facts, marks)] ?? {};
+  const band = bandOf(typed.seen?.heads ?? []);
   return {
     mark_id: settings.mark_id ?? marks[0]?.id ?? 0,
     plastic_id: settings.plastic_id ?? box.plastics[0]?.id ?? 0,
@@ -129,6 +130,8 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     typed_depth_m: typed.depth?.value,
     typed_depth_step: typed.depth?.step,
     typed_speed_m_s: typed.speed?.value,
-    typed_speed_step: typed.speed?.step,
+    typed_speed_step: typed.seen?.step ?? typed.speed?.step,
+    swept_m_s: band.low ?? undefined,
+    held_m_s: band.high ?? undefined,
   };
 }

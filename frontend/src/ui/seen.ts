@@ -1,19 +1,11 @@
-// Reading the current from heads: what was swept bears less than there is, what held bears more.
+// Heads that were tried: what was swept bears less than the current, what held bears more. The
+// server reads the current from it.
 
 export interface Seen {
   id: number;
   held: boolean;
   /** the greatest current (m/s) in which it holds, as computed where it was tried */
   bears: number;
-}
-
-/** Where only one side is known, the current is taken a sixth beyond it. */
-const BEYOND = 1 / 6;
-
-export interface Reading {
-  low: number | null;
-  high: number | null;
-  value: number;
 }
 
 /** What was seen with one head added; the same head speaks once, and the last word counts. */
@@ -25,15 +17,17 @@ export function withSeen(seen: readonly Seen[], next: Seen): Seen[] {
   return [...agrees, next];
 }
 
-/** The band of current that fits all that was seen, and a current in it near the expected one. */
-export function reading(seen: readonly Seen[], expected: number): Reading | null {
+export interface Band {
+  /** borne by the strongest that was swept, and by the weakest that held */
+  low: number | null;
+  high: number | null;
+}
+
+export function bandOf(seen: readonly Seen[]): Band {
   const of = (held: boolean) => seen.filter((s) => s.held === held).map((s) => s.bears);
   const [swept, held] = [of(false), of(true)];
-  if (swept.length + held.length === 0) return null;
-  const low = swept.length ? Math.max(...swept) : null;
-  const high = held.length ? Math.min(...held) : null;
-  const inside = (low === null || expected > low) && (high === null || expected < high);
-  if (inside) return { low, high, value: expected };
-  if (low !== null && high !== null) return { low, high, value: (low + high) / 2 };
-  return { low, high, value: low !== null ? low * (1 + BEYOND) : high! * (1 - BEYOND) };
+  return {
+    low: swept.length ? Math.max(...swept) : null,
+    high: held.length ? Math.min(...held) : null,
+  };
 }

@@ -18,7 +18,7 @@ from ilha.core.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.retrieve import running_path
 from ilha.core.rig import Head, Part, Plastic
 from ilha.core.tackle import Rigging
-from ilha.core.tide import HighLow, StreamRates, stream_at, with_typed_speed
+from ilha.core.tide import HighLow, StreamRates, read_current, stream_at, with_typed_speed
 
 DRY_BELOW = 0.10
 """Depth (m) under which a mark counts as dry: no line hangs in it."""
@@ -34,6 +34,18 @@ class Typed:
     depth_step: int = 0
     speed: float | None = None
     speed_step: int = 0
+    swept: float | None = None
+    held: float | None = None
+    """What heads tried at ``speed_step`` told: see :func:`ilha.core.tide.read_current`."""
+
+    def speed_at(self, predicted: Array | None) -> float | None:
+        """The current (m/s) typed or read from heads; None for neither."""
+        if self.swept is None and self.held is None:
+            return self.speed
+        expected = self.speed
+        if expected is None and predicted is not None:
+            expected = abs(float(predicted[self.speed_step]))
+        return read_current(self.swept, self.held, expected)
 
 
 @dataclass(frozen=True)
@@ -87,10 +99,11 @@ def tideway(
         stream, speed_from = stream_at(tide, rates, times), "predicted"
         # The lag may leave the ends of the table without a slack before them.
         stream = np.nan_to_num(stream, nan=0.0)
-        if typed.speed is not None:
-            stream, speed_from = with_typed_speed(stream, typed.speed_step, typed.speed)
-    elif typed.speed is not None:
-        stream, speed_from = zero + typed.speed, "constant"
+        typed_speed = typed.speed_at(stream)
+        if typed_speed is not None:
+            stream, speed_from = with_typed_speed(stream, typed.speed_step, typed_speed)
+    elif (alone := typed.speed_at(None)) is not None:
+        stream, speed_from = zero + alone, "constant"
     else:
         raise DomainError("typed_speed_m_s", "is needed, this mark has no tide", None, "",
                           "type the current you see, or choose a mark with a tide")

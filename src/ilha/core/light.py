@@ -6,6 +6,7 @@ Instants are seconds since 1970 UTC. Sunrise and sunset are the upper limb on a 
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any, Literal
@@ -48,10 +49,6 @@ class Light:
         if abs(since - half / 2.0) < half / 8.0:
             return "neaps"
         return "coming to neaps" if since < half / 2.0 else "coming to springs"
-
-    def sky_at(self, at: float) -> Sky:
-        """The sky at an instant of the span."""
-        return [sky for since, sky in self.changes if since <= at][-1]
 
 
 def _observer(latitude_deg: float, longitude_deg: float, at: float) -> Any:
@@ -109,7 +106,7 @@ def light(latitude_deg: float, longitude_deg: float, from_s: float, to_s: float)
     place = _observer(latitude_deg, longitude_deg, from_s)
     sun = ephem.Sun(place)
     # The limb stands a quarter of a degree above the centre.
-    height = float(sun.alt) * 57.29577951308232
+    height = math.degrees(sun.alt)
     up = {"day": height > -0.567 - 0.267, "civil": height > -6.0}
     events = [
         (at, name, rises)

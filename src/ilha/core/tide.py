@@ -115,6 +115,37 @@ def with_typed_speed(stream: Array, step: int, typed: float) -> tuple[Array, str
     return np.full_like(stream, sign * typed), "constant"
 
 
+BEYOND = 1.0 / 6.0
+"""Where heads tell one side of the current only, it is taken this share beyond it (judgement)."""
+
+
+def read_current(swept: float | None, held: float | None, expected: float | None) -> float:
+    """The current (m/s) that heads tell: what was swept bears less than there is, what held more.
+
+    Parameters
+    ----------
+    swept, held : the greatest current (m/s) that the strongest of the swept and the weakest of
+        the held heads bear; None for none. expected : the current otherwise thought of; it stands
+        where it fits.
+
+    Raises
+    ------
+    DomainError
+        Where the two contradict each other, or neither is given.
+    """
+    if swept is None and held is None:
+        raise DomainError("held_m_s", "or swept_m_s is needed", None, "m/s", "try a head first")
+    low, high = swept or 0.0, np.inf if held is None else held
+    if low >= high:
+        raise DomainError("held_m_s", f"must be above swept_m_s, {low:g} m/s", high, "m/s",
+                          "a head that bears less was swept: forget one of the two")
+    if expected is not None and low <= expected <= high:
+        return expected
+    if swept is not None and held is not None:
+        return 0.5 * (low + high)
+    return low * (1.0 + BEYOND) if held is None else high * (1.0 - BEYOND)
+
+
 RANGES_NEED_DAYS = 13.0
 """Neaps and springs are a week apart: a shorter list need not hold both."""
 

@@ -26,7 +26,7 @@ from ilha.store import heads, lines, marks, plastics, rods
 from ilha.web import convert
 from ilha.web.answers import json_answer
 from ilha.web.database import connection
-from ilha.web.day_answer import board_part
+from ilha.web.day_answer import board_part, swing_fitted
 from ilha.web.day_payloads import DayQuestion
 from ilha.web.day_sky import plan_part, sky_part
 from ilha.web.errors import NotFound
@@ -126,7 +126,7 @@ def _typed(asked: DayQuestion) -> Typed:
         raise DomainError("flow.surface_speed_m_s", "must be at least 0 m/s",
                           asked.typed_speed_m_s, "m/s", "enter the current at the surface")
     return Typed(asked.typed_depth_m, asked.typed_depth_step, asked.typed_speed_m_s,
-                 asked.typed_speed_step)
+                 asked.typed_speed_step, asked.swept_m_s, asked.held_m_s)
 
 
 @bp.get("/day")
@@ -166,6 +166,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
         "speed_from": way.speed_from, "stance": stance, "tip_height_m": float(cond.tip_height),
         "drifting": cond.drift_follows, "cast_m": cond.cast, "fall": cond.fall,
+        "swing_fitted": swing_fitted(result),
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": _leader(asked), "retrieve_speed_m_s": cond.retrieve_speed,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),

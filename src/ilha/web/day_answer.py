@@ -138,3 +138,9 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
 def _named(index: Indices, names: Indices) -> list[list[int | None]]:
     """What each index names, null for -1; (H, T)."""
     return [[int(names[i]) if i >= 0 else None for i in row] for row in index]
+
+
+def swing_fitted(result: Day) -> bool:
+    """Whether the day's held falls stay within what their form was fitted to."""
+    swung = None if result.board is None else result.board.figures.swing
+    return swung is None or bool(np.all(swung.fitted))

@@ -38,6 +38,10 @@ class DayQuestion(Payload):
     typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
     typed_speed_m_s: float | None = None
     typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
+    swept_m_s: float | None = Field(
+        None, ge=0.0, le=6.0, description="borne by the strongest head swept at typed_speed_step")
+    held_m_s: float | None = Field(
+        None, ge=0.0, le=6.0, description="borne by the weakest head that held there")
     fall: FallKind = "fed"
     lowered: bool = Field(False, description="let down below the rod, not cast")
     cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
@@ -192,6 +196,7 @@ class DayBoard(Payload):
     drifting: bool
     cast_m: float
     fall: FallKind
+    swing_fitted: bool = Field(description="depth and cast as the held fall was fitted to")
     lowered: bool
     steady: bool
     rigging: RiggingKey

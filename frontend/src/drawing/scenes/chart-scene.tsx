@@ -21,6 +21,10 @@ function Sign({ mark, x, y }: { mark: Mark; x: number; y: number }) {
   return <circle cx={x} cy={y} r={r} />;
 }
 
+function depthWords(m: number, units: Units): string {
+  return m < 0 ? `dries ${text(length(-m, units))}` : text(length(m, units));
+}
+
 export function ChartScene({ marks, chosen, units, onChoose }: Props) {
   const [ref, [width, height]] = useSize<HTMLDivElement>([700, 420]);
   const chart = makeChart(marks, width, height);
@@ -48,7 +52,7 @@ export function ChartScene({ marks, chosen, units, onChoose }: Props) {
               {labelled[i] && (
                 <text x={left ? x - 12 : x + 12} y={y + 5} textAnchor={left ? "end" : "start"} className="halo">
                   {mark.name}
-                  <tspan className="aside"> {text(length(mark.charted_depth_m, units))}</tspan>
+                  <tspan className="aside"> {depthWords(mark.charted_depth_m, units)}</tspan>
                 </text>
               )}
             </g>

@@ -55,7 +55,7 @@ export function useDayKeys(
       Escape: () => compare(null),
       f: drop, p: plan,
       // What was read from heads goes with one key.
-      ...(read && { u: () => setTyped({ seen: undefined, speed: undefined }) }),
+      ...(read && { u: () => setTyped({ seen: undefined }) }),
       ...Object.fromEntries(SCHOOLS.map((school, i) => [String(i + 1), () => choose({ school })])),
     };
   }, [board, frame, compared, compare, choose, set, drop, plan, read, setTyped]);

@@ -103,7 +103,7 @@ function Count({ board, head, units, zone }: Part & { zone: [number, number] }) 
       <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
       <em>
         {hung ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
-          : board.fall === "held" ? "on a held line"
+          : board.fall === "held" ? `on a held line${board.swing_fitted ? "" : "; beyond what was tried"}`
             : `feeds ${text(length(head.fedLine, units))} of line`}
       </em>
     </div>

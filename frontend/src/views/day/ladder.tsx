@@ -50,7 +50,7 @@ export function Ladder(props: Props) {
                   isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
                   school={school?.name ?? ""}
                   tried={!board.steady && (head.id === pick || head.id === compared)
-                    ? { stream: frame.stream, near: frame.near } : null} />
+                    ? frame.near : null} />
           );
         })}
       </ol>
@@ -76,9 +76,10 @@ function howComputed(head: HeadFrame, units: Units): string {
   if (day.fall_speed_m_s == null) return `weighs ${text(gramsInWater(day.wet_weight_n))} in water: it floats`;
   const slant = 90 - Math.round(day.fall_path_deg ?? 90);
   const fall = `falls at ${text(speed(day.fall_speed_m_s, units))}, nose down ${Math.round(day.fall_pitch_deg ?? 90)}°${slant > 3 ? `, ${slant}° off the vertical` : ""}`;
+  const front = day.front_fall_m_s == null ? "" : `; the front head alone falls at ${text(speed(day.front_fall_m_s, units))}`;
   const rests = `; on the bottom it ${restWords(head)}`;
   const flies = `flies ${text(length(day.cast_m, units, 0))}${day.cast_is_guess ? " (a guess)" : ""}`;
-  return `weighs ${text(gramsInWater(day.wet_weight_n))} in water; ${fall}${rests}; package ${text(grams(day.package_g))}, ${flies}`;
+  return `weighs ${text(gramsInWater(day.wet_weight_n))} in water; ${fall}${front}${rests}; package ${text(grams(day.package_g))}, ${flies}`;
 }
 
 interface RungProps {
@@ -96,8 +97,8 @@ interface RungProps {
   onCompare: (id: number) => void;
   tags: string;
   school: string;
-  /** where the angler may tell what it did there: on the pick and on the one compared */
-  tried: { stream: number; near: number } | null;
+  /** the step at which the angler may tell what it did: on the pick and on the one compared */
+  tried: number | null;
 }
 
 const Rung = memo(function Rung(props: RungProps) {
@@ -143,8 +144,8 @@ const Rung = memo(function Rung(props: RungProps) {
           <small>count</small>
         </span>
       </button>
-      {props.tried && head.bears !== null && (
-        <Tried id={row.id} name={text(headName(row, props.units))} bears={head.bears} {...props.tried} />
+      {props.tried !== null && head.bears !== null && (
+        <Tried id={row.id} name={text(headName(row, props.units))} bears={head.bears} near={props.tried} />
       )}
     </li>
   );

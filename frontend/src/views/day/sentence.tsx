@@ -10,7 +10,7 @@ import { length, lengthScale, speed, speedScale, text } from "../../ui/units";
 import { FactNumber } from "./fact-number";
 import type { Frame } from "./frame";
 import { MORE_FACTS, OtherFacts } from "./other-facts";
-import { reading } from "../../ui/seen";
+import { bandOf } from "../../ui/seen";
 import { bandWords } from "./tried";
 import { WhenSheet, dayWords } from "./when";
 
@@ -140,7 +140,7 @@ const PlasticFact = memo(function PlasticFact() {
 function CurrentFact({ board, frame }: Props) {
   const units = useUnits();
   const { facts, set, typed, setTyped } = useQuestion();
-  const read = typed.seen && reading(typed.seen, 0);
+  const read = typed.seen && bandOf(typed.seen.heads);
   const source: Source = board && board.speed_from !== "predicted" ? "typed" : "predicted";
   const u = frame ? Math.abs(frame.stream) : null;
   const flood = (frame?.stream ?? 0) >= 0;
@@ -161,7 +161,7 @@ function CurrentFact({ board, frame }: Props) {
               setTyped({ speed: { value, step: snap(frame) }, seen: undefined });
               close();
             }}
-            onClear={typed.speed ? () => { setTyped({ speed: undefined, seen: undefined }); close(); } : undefined}
+            onClear={typed.speed || typed.seen ? () => { setTyped({ speed: undefined, seen: undefined }); close(); } : undefined}
             clearWords="back to the predicted stream"
           >
             <p className="sheet-note">

@@ -2,24 +2,23 @@
 import { useQuestion } from "../../ui/question";
 import { setStep } from "../../ui/time";
 import { speed, text, type Units } from "../../ui/units";
-import { reading, withSeen, type Reading } from "../../ui/seen";
+import { withSeen, type Band } from "../../ui/seen";
 
 interface Props {
   id: number;
   name: string;
   bears: number;
-  stream: number;
   near: number;
 }
 
-export function Tried({ id, name, bears, stream, near }: Props) {
+export function Tried({ id, name, bears, near }: Props) {
   const { typed, setTyped } = useQuestion();
-  const said = typed.seen?.find((s) => s.id === id);
+  const said = typed.seen?.heads.find((s) => s.id === id);
   const tell = (held: boolean) => {
-    const seen = withSeen(typed.seen ?? [], { id, held, bears });
-    const read = reading(seen, Math.abs(stream));
+    // What was tried at another hour told of another current.
+    const before = typed.seen?.step === near ? typed.seen.heads : [];
     setStep(near);
-    setTyped({ seen, speed: read ? { value: read.value, step: near } : undefined });
+    setTyped({ seen: { step: near, heads: withSeen(before, { id, held, bears }) } });
   };
   return (
     <div className="tried" role="group" aria-label={`what ${name} did`}>
@@ -31,7 +30,7 @@ export function Tried({ id, name, bears, stream, near }: Props) {
 }
 
 /** The band in words. */
-export function bandWords({ low, high }: Reading, units: Units): string {
+export function bandWords({ low, high }: Band, units: Units): string {
   if (low !== null && high !== null) return `${speed(low, units).value} to ${text(speed(high, units))}`;
   return low !== null ? `over ${text(speed(low, units))}` : `under ${text(speed(high, units))}`;
 }
