@@ -1,4 +1,7 @@
-"""Command line: ``ilha serve | board | tide | openapi``. Bad input: one line, exit 2."""
+"""Command line: ``ilha serve | board | tide | tide-service | openapi``.
+
+Bad input: one line, exit 2.
+"""
 
 from __future__ import annotations
 
@@ -47,9 +50,23 @@ def _tide(args: argparse.Namespace) -> int:
 
 
 def _serve(args: argparse.Namespace) -> int:
+    from ilha.formats.fields import FieldError
+    from ilha.web.fetch import checked_address
     from ilha.web.serve import serve
 
-    return serve(Path(args.database), port=args.port, demo=args.demo)
+    try:
+        service = None if args.tide_service is None else checked_address(args.tide_service)
+    except FieldError as error:
+        print(error, file=sys.stderr)
+        return 2
+    return serve(Path(args.database), port=args.port, demo=args.demo, tide_service=service)
+
+
+def _tide_service(args: argparse.Namespace) -> int:
+    from ilha.standins.tide_service import create_service
+    from ilha.web.serve import run
+
+    return run(create_service(), "The simulated tide service", args.port)
 
 
 def _openapi(args: argparse.Namespace) -> int:
@@ -81,7 +98,11 @@ def parser() -> argparse.ArgumentParser:
     serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
     serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")
     serve.add_argument("--demo", action="store_true", help="load the Marela demo data if empty")
+    serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
     serve.set_defaults(run=_serve)
+    service = commands.add_parser("tide-service", help="start a simulated tide service")
+    service.add_argument("--port", type=int, default=8418, help="0 takes any free port")
+    service.set_defaults(run=_tide_service)
     openapi = commands.add_parser("openapi", help="print the web interface's OpenAPI document")
     openapi.add_argument("--output", help="write to this file instead")
     openapi.set_defaults(run=_openapi)

@@ -37,7 +37,7 @@ def test_heights_of_two_days(capsys: pytest.CaptureFixture[str], tmp_path: Path)
     times = [datetime.fromisoformat(row["time_utc"]).timestamp() for row in rows]
     assert np.all(np.diff(times) == 600.0)
     waves = {"M2": (0.78, 62.0), "S2": (0.27, 95.0), "O1": (0.06, 310.0)}
-    exact = Constants(waves, 1.55, 36.4).height_at(np.array(times))
+    exact = Constants(waves, 1.55, 36.4).value_at(np.array(times))
     assert np.array([float(row["height_m"]) for row in rows]) == pytest.approx(exact, abs=5e-5)
 
 
@@ -88,6 +88,6 @@ def test_what_is_written_is_read_as_numbers() -> None:
 
 def test_names_are_known_in_any_case() -> None:
     tide = read_constants("constituent,amplitude_m,phase_deg\nm2,1,0\n", 36.0)
-    assert tide.height_at(np.zeros(1)).shape == (1,)
+    assert tide.value_at(np.zeros(1)).shape == (1,)
     with pytest.raises(FieldError, match="stand once"):
         read_constants("constituent,amplitude_m,phase_deg\nm2,1,0\nM2,1,0\n", 36.0)

@@ -38,7 +38,7 @@ def by_utide(latitude: float, at: np.ndarray) -> np.ndarray:
 @pytest.mark.parametrize("latitude", [10.0, 36.0, 55.0])
 def test_a_year_against_utide(latitude: float) -> None:
     """utide 0.4.0 (Codiga 2011): at most 10 mm apart; docs/model.md says how much."""
-    ours = Constants(TEN, 0.0, latitude).height_at(YEAR)
+    ours = Constants(TEN, 0.0, latitude).value_at(YEAR)
     theirs = by_utide(latitude, YEAR)
     assert np.ptp(ours) > 3.6
     assert np.max(np.abs(ours - theirs)) < 0.010
@@ -88,7 +88,7 @@ def test_a_year_of_ten_minutes_and_the_turns_in_it() -> None:
 def test_the_mean_level_is_added_and_phases_wrap() -> None:
     at = YEAR[:50]
     plain, raised = (Constants({"M2": (1.0, p)}, z, 36.0) for p, z in ((350.0, 0.0), (-10.0, 2.5)))
-    assert raised.height_at(at) == pytest.approx(plain.height_at(at) + 2.5)
+    assert raised.value_at(at) == pytest.approx(plain.value_at(at) + 2.5)
 
 
 @pytest.mark.parametrize(("waves", "mean", "latitude", "said"), [
@@ -138,4 +138,4 @@ def test_every_name_that_is_known_can_be_predicted() -> None:
     assert set(TEN) <= set(known())
     assert "SK3" not in known()
     for name in known().values():
-        assert Constants({name: (1.0, 0.0)}, 0.0, 36.0).height_at(YEAR[:2]).shape == (2,)
+        assert Constants({name: (1.0, 0.0)}, 0.0, 36.0).value_at(YEAR[:2]).shape == (2,)

@@ -25,7 +25,7 @@ def month_of_turns() -> str:
 
 def month_of_heights() -> str:
     times = np.round((NOW_S - 15 * 86400.0) / 600.0) * 600.0 + 600.0 * np.arange(30 * 144.0)
-    return write_heights(times, TIDE.height_at(times))
+    return write_heights(times, TIDE.value_at(times))
 
 
 def mark_like(client: FlaskClient, **change: Any) -> dict[str, Any]:

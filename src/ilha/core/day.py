@@ -74,9 +74,10 @@ def tideway(
     rates: StreamRates | None,
     typed: Typed,
     heights: Array | None = None,
+    own_stream: Array | None = None,
 ) -> Tideway:
     """Depth and stream at a mark. times : (T,) s. heights : (T,) m of the tide where more is known
-    of it than its turns.
+    of it than its turns. own_stream : (T,) m/s where the stream is known apart from the tide.
 
     A typed depth shifts the day's depths to agree with it; a typed current scales the day's
     stream (near slack it stands all day).
@@ -95,10 +96,11 @@ def tideway(
     depth_from = "charted" if tide is None else "predicted"
     if typed.depth is not None:
         depth, depth_from = depth + (typed.depth - depth[typed.depth_step]), "typed"
-    if tide is not None and rates is not None:
-        stream, speed_from = stream_at(tide, rates, times), "predicted"
+    if own_stream is None and tide is not None and rates is not None:
         # The lag may leave the ends of the table without a slack before them.
-        stream = np.nan_to_num(stream, nan=0.0)
+        own_stream = np.nan_to_num(stream_at(tide, rates, times), nan=0.0)
+    if own_stream is not None:
+        stream, speed_from = own_stream, "predicted"
         typed_speed = typed.speed_at(stream)
         if typed_speed is not None:
             stream, speed_from = with_typed_speed(stream, typed.speed_step, typed_speed)

@@ -1,7 +1,8 @@
 """Tide from harmonic constants, through ``pyfes``. Section 6 of docs/model.md.
 
 A constant is the amplitude (m) and the Greenwich phase lag (degrees) of one constituent; heights
-are above the zero of the constants, of which the mean level ("Z0") is a part.
+are above the zero of the constants, of which the mean level ("Z0") is a part. A stream's are the
+same in m/s, flood positive.
 """
 
 from __future__ import annotations
@@ -15,8 +16,9 @@ from ilha.core.errors import Array, DomainError, require
 from ilha.core.tide import HighLow
 
 MEAN_LEVEL = "Z0"
-AMPLITUDE_MAX = 10.0
-"""The largest tides of the world have an M2 of about 6 m."""
+AMPLITUDE_MAX = {"m": 10.0, "m/s": 6.0}
+"""The largest tides of the world have an M2 of about 6 m; the hardest streams run about 8 m/s."""
+MEAN_MAX = {"m": 20.0, "m/s": 6.0}
 SPAN_MAX_DAYS = 400.0
 
 
@@ -32,15 +34,18 @@ def known() -> dict[str, str]:
 
 @dataclass(frozen=True)
 class Constants:
-    """Harmonic constants of one place: ``waves`` name to (amplitude m, phase degrees)."""
+    """Harmonic constants of one place: ``waves`` name to (amplitude, phase degrees), the amplitude
+    in ``unit``, "m" of a tide or "m/s" of a stream."""
 
     waves: dict[str, tuple[float, float]]
     mean_level: float
     latitude_deg: float
+    unit: str = "m"
 
     def __post_init__(self) -> None:
         require("latitude", self.latitude_deg, "°", "north is positive", low=-90.0, high=90.0)
-        require("Z0", self.mean_level, "m", "height of the mean level", low=-20.0, high=20.0)
+        most = MEAN_MAX[self.unit]
+        require("Z0", self.mean_level, self.unit, "the mean", low=-most, high=most)
         if not self.waves:
             raise DomainError("constituent", "must be given at least once", "none", "",
                               "add M2 at least")
@@ -48,13 +53,13 @@ class Constants:
             if name.upper() not in known():
                 raise DomainError("constituent", "must be a name that is known", name, "",
                                   "for instance M2, S2, N2, K1, O1")
-            require(f"{name} amplitude_m", amplitude, "m", "metres, not centimetres", low=0.0,
-                    high=AMPLITUDE_MAX)
+            require(f"{name} amplitude", amplitude, self.unit, "metres, not centimetres", low=0.0,
+                    high=AMPLITUDE_MAX[self.unit])
             require(f"{name} phase_deg", phase, "°", "degrees behind Greenwich", low=-360.0,
                     high=360.0)
 
-    def height_at(self, at: Array) -> Array:
-        """Height of tide (m) at instants ``at`` (s since 1970 UTC), any shape.
+    def value_at(self, at: Array) -> Array:
+        """Height of tide (m) or stream (m/s) at instants ``at`` (s since 1970 UTC), any shape.
 
         Nodal corrections by pyfes (Perth engine, without inferred waves and without the
         equilibrium long-period tide: only what the constants say).
@@ -84,7 +89,7 @@ class Constants:
         require("hours", (to_s - from_s) / 3600.0, "h", "ask for less at a time", low=0.0,
                 high=SPAN_MAX_DAYS * 24.0)
         times = np.arange(from_s - margin, to_s + margin, step)
-        return HighLow(*turns(times, self.height_at(times))).around(from_s, to_s)
+        return HighLow(*turns(times, self.value_at(times))).around(from_s, to_s)
 
 
 def turns(times: Array, heights: Array) -> tuple[Array, Array]:
@@ -145,5 +150,5 @@ def fit(times: Array, heights: Array, latitude_deg: float) -> tuple[Constants, f
         if amplitude >= LEAST_AMPLITUDE and str(name).upper() in known()
     }
     fitted = Constants(waves, float(found.mean), latitude_deg)
-    left = heights - fitted.height_at(times)
+    left = heights - fitted.value_at(times)
     return fitted, float(np.sqrt(np.mean(left**2)))

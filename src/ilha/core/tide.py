@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.errors import Array, DomainError
+from ilha.core.errors import Array, DomainError, Flags
 
 SCALE_FROM = 0.25
 """A typed current scales the day's stream where the predicted one is at least this share of the
@@ -39,6 +39,12 @@ class HighLow:
         if np.any(steps == 0.0) or np.any(steps[1:] == steps[:-1]):
             raise DomainError("tide", "must alternate between high and low", "two alike", "",
                               remedy)
+
+    @property
+    def is_high(self) -> Flags:
+        """Which of them are high waters."""
+        falls = np.diff(self.height) < 0.0
+        return np.append(falls, not falls[-1])
 
     def _segment(self, at: Array) -> Array:
         return np.clip(np.searchsorted(self.time, at, side="right") - 1, 0, self.time.size - 2)

@@ -7,14 +7,17 @@ import sqlite3
 
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS
 from ilha.core.units import KG_PER_OZ
-from ilha.store import heads, lines, marks, plastics, rods, tides
+from ilha.store import heads, lines, marks, plastics, rods, streams, tides
 
 PORT = "Cais Velho, Marela"
+STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"
 DAYS_BACK, DAYS_AHEAD = 4, 40
 _HOUR = 3600.0
 # Invented constants: amplitude m, speed degrees per hour (of the astronomical wave), phase deg.
 _WAVES = ((0.78, 28.9841042, 62.0), (0.27, 30.0, 95.0), (0.16, 28.4397295, 41.0))
 _MEAN = 1.55
+# Invented too: m/s and degrees. The stream runs ahead of the tide by about three hours.
+_STREAM = {"M2": (0.80, 332.0), "S2": (0.26, 5.0), "N2": (0.14, 311.0), "M4": (0.07, 40.0)}
 
 _MARKS: list[marks.NewMark] = []
 
@@ -22,7 +25,8 @@ _MARKS: list[marks.NewMark] = []
 def _mark(
     name: str, kind: str, at: tuple[float, float], depth: float, bottom: str,
     cover: tuple[str, float], stance: str, cast: float,
-    stream: tuple[float, float, float, float] | None, caution: str,
+    stream: tuple[float, float, float, float] | None, caution: str, exposure: str = "sheltered",
+    way_back: float | None = None,
 ) -> None:
     neap, spring, lag, flood = stream or (None, None, None, None)
     _MARKS.append(marks.NewMark(
@@ -31,6 +35,7 @@ def _mark(
         cover_height_m=cover[1], stance=stance, cast_m=cast, tide_port_id=None,
         neap_rate_m_s=neap, spring_rate_m_s=spring, slack_lag_min=lag, flood_to_deg=flood,
         caution=caution, tide_offset_min=0.0, tide_height_offset_m=0.0,
+        stream_id=None, exposure=exposure, tip_height_m=None, way_back_depth_m=way_back,
     ))
 
 
@@ -39,24 +44,30 @@ _mark("Cais Velho", "harbour", (36.4021, -21.7043), 2.6, "sand", ("weed", 0.3), 
       "Anchor from the bow only; keep out of the ferry's way. Wear a life jacket.")
 _mark("Seba Grande", "flat", (36.4107, -21.6902), -1.0, "grass", ("eelgrass", 0.35), "wading",
       20.0, (0.10, 0.28, 35.0, 20.0),
-      "Shuffle your feet: rays lie in the grass. The flood fills the gully behind you first.")
+      "Shuffle your feet: rays lie in the grass. The flood fills the gully behind you first.",
+      way_back=-0.75)
 _mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0), "wading", 25.0,
       (0.35, 0.85, 15.0, 80.0),
-      "The edge of the bar is steep and moves. Leave before the flood covers the middle.")
+      "The edge of the bar is steep and moves. Leave before the flood covers the middle.",
+      "partly open", 0.9)
 _mark("Boca do Porto", "jetty", (36.3989, -21.7168), 6.2, "rock", ("none", 0.0), "dock", 20.0,
       (0.55, 1.20, 10.0, 85.0),
-      "Wet stone and ships' wash: stand back from the edge, never alone, life jacket on.")
+      "Wet stone and ships' wash: stand back from the edge, never alone, life jacket on.",
+      "partly open")
 _mark("Praia Comprida", "surf", (36.3871, -21.7310), 1.4, "sand", ("none", 0.0), "bank", 40.0,
       (0.08, 0.18, 0.0, 110.0),
-      "Watch for rip currents; wade no deeper than the knee in swell.")
+      "Watch for rip currents; wade no deeper than the knee in swell.", "open sea")
 _mark("Lajinha", "wash", (36.3942, -21.7377), 3.4, "rock", ("kelp", 0.6), "bank", 22.0,
       (0.12, 0.30, 0.0, 140.0),
-      "Watch a full set of waves before you step down. Never alone; know your way out.")
+      "Watch a full set of waves before you step down. Never alone; know your way out.",
+      "open sea")
 _mark("Recife de Fora", "reef", (36.3720, -21.7515), 15.5, "rock", ("none", 0.0), "drifting", 20.0,
       (0.18, 0.42, 30.0, 60.0),
-      "Open sea: tell someone where you are, and watch the wind against the stream.")
+      "Open sea: tell someone where you are, and watch the wind against the stream.",
+      "open sea")
 _mark("Baixa do Norte", "ledge", (36.4390, -21.7250), 18.0, "rock", ("none", 0.0), "anchored", 20.0,
-      None, "No tide table here. Anchor from the bow only; keep a knife at hand for the rope.")
+      None, "No tide table here. Anchor from the bow only; keep a knife at hand for the rope.",
+      "open sea")
 
 # name, look, family, material, colour, length, body length, width, height (mm), mass g, drag cm²
 _PLASTICS = (
@@ -182,9 +193,13 @@ def load(conn: sqlite3.Connection, now_s: int) -> None:
         if not marks.listed(conn):
             port_id = tides.add_port(conn, PORT, neap_range_m=1.0, spring_range_m=2.1)
             _load_box(conn)
+            stream_id = streams.add(conn, STREAM, "constants", 36.4, 0.04)
+            streams.put_constants(conn, stream_id, _STREAM)
             for mark in _MARKS:
                 has_tide = mark["neap_rate_m_s"] is not None
-                marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None})
+                own = stream_id if mark["name"] == STREAM_AT else None
+                marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None,
+                                 "stream_id": own})
         for port in tides.ports(conn):
             if port["name"] == PORT:
                 day = 86400

@@ -22,7 +22,8 @@ class Waypoint:
 
 
 def write(rows: list[dict[str, Any]]) -> str:
-    """Marks, as dicts of their fields, as a GPX document. A tide goes by its name ("tide")."""
+    """Marks, as dicts of their fields, as a GPX document. A tide and a
+    stream go by their names ("tide", "stream")."""
     from xml.etree.ElementTree import Element
 
     from gpxpy.gpx import GPX, GPXWaypoint
@@ -45,9 +46,10 @@ def write(rows: list[dict[str, Any]]) -> str:
 
 _NUMBERS = frozenset({
     "charted_depth_m", "cover_height_m", "cast_m", "neap_rate_m_s", "spring_rate_m_s",
-    "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m",
+    "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m", "tip_height_m",
+    "way_back_depth_m",
 })
-_WORDS = frozenset({"time_zone", "bottom", "cover", "stance", "tide"})
+_WORDS = frozenset({"time_zone", "bottom", "cover", "stance", "tide", "stream", "exposure"})
 
 
 class _Reader(ContentHandler):

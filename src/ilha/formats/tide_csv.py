@@ -9,12 +9,13 @@ import csv
 import io
 import math
 from collections.abc import Iterator
+from dataclasses import dataclass
 from datetime import UTC, datetime
 
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.harmonic import MEAN_LEVEL, Constants, known
+from ilha.core.harmonic import AMPLITUDE_MAX, MEAN_LEVEL, Constants, known
 from ilha.core.tide import HighLow
 from ilha.formats.fields import FieldError
 
@@ -22,7 +23,7 @@ CONSTANTS_HEADER = ("constituent", "amplitude_m", "phase_deg")
 HEIGHTS_HEADER = ("time_utc", "height_m")
 
 
-def _rows(text: str, header: tuple[str, ...]) -> Iterator[tuple[int, list[str]]]:
+def rows_under(text: str, header: tuple[str, ...]) -> Iterator[tuple[int, list[str]]]:
     """Line number and stripped cells of each row under the header that is due."""
     reader = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
     due, seen = ",".join(header), False
@@ -68,41 +69,71 @@ def instant(cell: str, field: str, line: int | None = None) -> float:
     return (value if value.tzinfo else value.replace(tzinfo=UTC)).timestamp()
 
 
-def read_constants(text: str, latitude_deg: float) -> Constants:
+@dataclass(frozen=True)
+class Of:
+    """What constants are of: their header, unit and bound."""
+
+    header: tuple[str, ...]
+    unit: str
+    remedy: str
+
+    @property
+    def field(self) -> str:
+        return self.header[1]
+
+
+TIDE = Of(CONSTANTS_HEADER, "m", "metres, not centimetres")
+STREAM = Of(("constituent", "speed_m_s", "phase_deg"), "m/s", "metres a second, not knots")
+
+
+def read_constants(text: str, latitude_deg: float, of: Of = TIDE) -> Constants:
     """Constants under ``constituent,amplitude_m,phase_deg``; a row Z0 is the mean level.
 
     Raises
     ------
     FieldError
-        Naming the first line at fault.
+        Naming every line at fault.
     DomainError
         For a value outside its range.
     """
     waves: dict[str, tuple[float, float]] = {}
-    mean: float | None = None
-    for line, (name, amplitude, phase) in _rows(text, CONSTANTS_HEADER):
-        metres = number(amplitude, "amplitude_m", line, "metres, with a point")
-        if name.upper() == MEAN_LEVEL:
-            if mean is not None:
-                raise FieldError("constituent", f"`constituent` on line {line} must stand once, Z0"
-                                                " is there twice: leave one out")
-            mean = metres
-            continue
-        if name.upper() not in known():
-            raise FieldError("constituent", f"`constituent` on line {line} must be a name that is"
-                                            f" known, got {name or '–'}: for instance M2, S2, K1")
-        degrees = number(phase, "phase_deg", line, "degrees behind Greenwich")
-        if name.upper() in {n.upper() for n in waves}:
-            raise FieldError("constituent", f"`constituent` on line {line} must stand once, {name}"
-                                            " is there twice: leave one out")
-        if not 0.0 <= metres <= 10.0:
-            raise FieldError("amplitude_m", f"`amplitude_m` on line {line} must be 0 to 10 m, got"
-                                            f" {metres:g} m: metres, not centimetres")
-        if not -360.0 <= degrees <= 360.0:
-            raise FieldError("phase_deg", f"`phase_deg` on line {line} must be -360 to 360, got"
-                                          f" {degrees:g}: degrees behind Greenwich")
-        waves[name] = (metres, degrees)
-    return Constants(waves, mean or 0.0, latitude_deg)
+    means: list[float] = []
+    faults: list[str] = []
+    for line, cells in rows_under(text, of.header):
+        try:
+            name, size, phase = _constant(line, cells, of)
+            if name == MEAN_LEVEL and not means:
+                means.append(size)
+            elif name == MEAN_LEVEL or name in waves:
+                faults.append(f"`constituent` on line {line} must stand once, {name} is there"
+                              " twice: leave one out")
+            else:
+                waves[name] = (size, phase)
+        except FieldError as error:
+            faults.append(str(error))
+    if faults:
+        raise told(faults, "text")
+    return Constants(waves, means[0] if means else 0.0, latitude_deg, of.unit)
+
+
+def _constant(line: int, cells: list[str], of: Of) -> tuple[str, float, float]:
+    """Name as the tables have it, size and phase of one row."""
+    name, amplitude, phase = cells
+    size = number(amplitude, of.field, line, f"{of.unit}, with a point")
+    if name.upper() == MEAN_LEVEL:
+        return MEAN_LEVEL, size, 0.0
+    if name.upper() not in known():
+        raise FieldError("constituent", f"`constituent` on line {line} must be a name that is"
+                                        f" known, got {name or '–'}: for instance M2, S2, K1")
+    degrees = number(phase, "phase_deg", line, "degrees behind Greenwich")
+    most = AMPLITUDE_MAX[of.unit]
+    if not 0.0 <= size <= most:
+        raise FieldError(of.field, f"`{of.field}` on line {line} must be 0 to {most:g} {of.unit},"
+                                   f" got {size:g} {of.unit}: {of.remedy}")
+    if not -360.0 <= degrees <= 360.0:
+        raise FieldError("phase_deg", f"`phase_deg` on line {line} must be -360 to 360, got"
+                                      f" {degrees:g}: degrees behind Greenwich")
+    return known()[name.upper()], size, degrees
 
 
 def write_heights(times: Array, heights: Array) -> str:
@@ -142,7 +173,7 @@ def predicted(text: str, latitude: str, start: str, hours: str, step_min: str) -
         raise FieldError("step-min", f"`--step-min` must leave at most {HEIGHTS_MAX} heights, got"
                                      f" {count}: ask for fewer hours or longer steps")
     times = begin + 60.0 * step * np.arange(count, dtype=float)
-    return write_heights(times, read_constants(text, degrees).height_at(times))
+    return write_heights(times, read_constants(text, degrees).value_at(times))
 
 
 FAULTS_SHOWN = 8
@@ -158,32 +189,51 @@ def told(faults: list[str], field: str) -> FieldError:
                                                                  else ""))
 
 
-def _instants_and_heights(text: str) -> tuple[list[int], list[float], list[float]]:
-    """Line numbers, instants (s) and heights (m) under ``time_utc,height_m``, in rising order."""
+@dataclass(frozen=True)
+class Column:
+    """The second column of a list by the clock: its header, unit, bound and remedy."""
+
+    field: str
+    unit: str
+    most: float
+    remedy: str
+
+
+HEIGHT = Column("height_m", "m", 20.0, "metres, not feet")
+
+
+def by_the_clock(text: str, of: Column) -> tuple[list[int], list[float], list[float]]:
+    """Line numbers, instants (s) and values of a list, in rising order.
+
+    Raises
+    ------
+    FieldError
+        Naming every line at fault.
+    """
     lines: list[int] = []
     times: list[float] = []
-    heights: list[float] = []
+    values: list[float] = []
     faults: list[str] = []
-    for line, (when, height) in _rows(text, HEIGHTS_HEADER):
+    for line, (when, cell) in rows_under(text, (HEIGHTS_HEADER[0], of.field)):
         try:
             at = instant(when, "time_utc", line)
-            metres = number(height, "height_m", line, "metres, with a point")
+            value = number(cell, of.field, line, f"{of.unit}, with a point")
         except FieldError as error:
             faults.append(str(error))
             continue
-        if not -20.0 <= metres <= 20.0:
-            faults.append(f"`height_m` on line {line} must be -20 to 20 m, got {metres:g} m:"
-                          " metres, not feet")
+        if not -of.most <= value <= of.most:
+            faults.append(f"`{of.field}` on line {line} must be {-of.most:g} to {of.most:g}"
+                          f" {of.unit}, got {value:g} {of.unit}: {of.remedy}")
         elif times and at <= times[-1]:
             faults.append(f"`time_utc` on line {line} must come after the line before, got {when}:"
                           " put them in order")
         else:
             lines.append(line)
             times.append(at)
-            heights.append(metres)
+            values.append(value)
     if faults:
         raise told(faults, "text")
-    return lines, times, heights
+    return lines, times, values
 
 
 def read_turns(text: str) -> HighLow:
@@ -194,7 +244,7 @@ def read_turns(text: str) -> HighLow:
     FieldError
         Naming every line at fault.
     """
-    lines, times, heights = _instants_and_heights(text)
+    lines, times, heights = by_the_clock(text, HEIGHT)
     if len(times) < 4:
         raise FieldError("text", f"`text` must hold at least 4 high and low waters, got"
                                  f" {len(times)}: add the days around")
@@ -219,7 +269,7 @@ def read_heights(text: str) -> tuple[Array, Array]:
     FieldError
         Naming every line at fault.
     """
-    lines, times, heights = _instants_and_heights(text)
+    lines, times, heights = by_the_clock(text, HEIGHT)
     if len(times) < 4 or times[-1] - times[0] < 86400.0:
         raise FieldError("text", "`text` must cover at least a day, it has"
                                  f" {len(times)} heights: add more")

@@ -7,7 +7,11 @@ from typing import TypedDict, cast
 
 
 class NewMark(TypedDict):
-    """One place to fish, as stored: depth below the zero of tide, rates of the peak streams."""
+    """One place to fish, as stored: depths below the zero of tide, rates of the peak streams.
+
+    stream_id : a stream of its own, before the one derived from its tide; None: none.
+    way_back_depth_m : of the deepest place on the way back; None: not known.
+    """
 
     name: str
     kind: str
@@ -28,6 +32,10 @@ class NewMark(TypedDict):
     caution: str
     tide_offset_min: float
     tide_height_offset_m: float
+    stream_id: int | None
+    exposure: str
+    tip_height_m: float | None
+    way_back_depth_m: float | None
 
 
 class Mark(NewMark):
@@ -43,7 +51,8 @@ def listed(conn: sqlite3.Connection) -> list[Mark]:
 SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
+  exposure, tip_height_m, way_back_depth_m
 FROM marks
 ORDER BY id
 """
@@ -58,7 +67,8 @@ def get(conn: sqlite3.Connection, row_id: int) -> Mark | None:
 SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
+  exposure, tip_height_m, way_back_depth_m
 FROM marks
 WHERE id = ?
 """,
@@ -74,12 +84,13 @@ def add(conn: sqlite3.Connection, new: NewMark) -> int:
 INSERT INTO marks (
   name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
-  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m
+  slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
+  exposure, tip_height_m, way_back_depth_m
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
   :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
-  :tide_height_offset_m
+  :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m
 )
 """,
         new,
@@ -98,7 +109,8 @@ UPDATE marks SET
   tide_port_id = :tide_port_id, neap_rate_m_s = :neap_rate_m_s,
   spring_rate_m_s = :spring_rate_m_s, slack_lag_min = :slack_lag_min,
   flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
-  tide_height_offset_m = :tide_height_offset_m
+  tide_height_offset_m = :tide_height_offset_m, stream_id = :stream_id, exposure = :exposure,
+  tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m
 WHERE id = :id
 """,
         {**new, "id": row_id},

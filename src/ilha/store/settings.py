@@ -14,6 +14,7 @@ class Settings(TypedDict):
     speed_unit: str
     small_unit: str
     temperature_unit: str
+    wind_unit: str
     sheet: str
     school: str
     mark_id: int | None
@@ -26,8 +27,8 @@ def get(conn: sqlite3.Connection) -> Settings:
     """The settings."""
     row = conn.execute(
         """
-SELECT head_unit, depth_unit, speed_unit, small_unit, temperature_unit, sheet, school,
-       mark_id, plastic_id, line_id, rod_id
+SELECT head_unit, depth_unit, speed_unit, small_unit, temperature_unit, wind_unit, sheet,
+       school, mark_id, plastic_id, line_id, rod_id
 FROM settings
 WHERE id = 1
 """
@@ -41,9 +42,9 @@ def put(conn: sqlite3.Connection, new: Settings) -> None:
         """
 UPDATE settings
 SET head_unit = :head_unit, depth_unit = :depth_unit, speed_unit = :speed_unit,
-    small_unit = :small_unit, temperature_unit = :temperature_unit, sheet = :sheet,
-    school = :school, mark_id = :mark_id, plastic_id = :plastic_id, line_id = :line_id,
-    rod_id = :rod_id
+    small_unit = :small_unit, temperature_unit = :temperature_unit, wind_unit = :wind_unit,
+    sheet = :sheet, school = :school, mark_id = :mark_id, plastic_id = :plastic_id,
+    line_id = :line_id, rod_id = :rod_id
 WHERE id = 1
 """,
         new,

@@ -10,26 +10,29 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
 from ilha.store import db
-from ilha.web import database, day, errors, fit, places, plan, resources, security
+from ilha.web import database, day, errors, fit, places, plan, resources, security, tides
 from ilha.web.errors import problem
 
 DIST = Path(__file__).parent / "dist"
 _YEAR = 365 * 24 * 3600
 
 
-def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None = None) -> Flask:
+def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None = None,
+               tide_service: str | None = None) -> Flask:
     """The web application over one database, which is migrated first.
 
     Parameters
     ----------
     database_path : SQLite file. dist : folder of the built interface.
     now_s : a fixed "now" (s since 1970 UTC) for tests; None is the clock.
+    tide_service : address of a tide service on this machine; None: none is asked.
     """
     mimetypes.add_type("application/manifest+json", ".webmanifest")
     mimetypes.add_type("font/woff2", ".woff2")
     app = Flask("ilha", static_folder=None)
     app.config.update(
-        DATABASE=str(database_path), NOW=now_s, MAX_CONTENT_LENGTH=1 << 20,
+        DATABASE=str(database_path), NOW=now_s, TIDE_SERVICE=tide_service,
+        MAX_CONTENT_LENGTH=1 << 20,
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/javascript",
                             "application/json", "image/svg+xml", "application/manifest+json"],
         COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
@@ -43,7 +46,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan):
+    for module in (resources, day, fit, places, plan, tides):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

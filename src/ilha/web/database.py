@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 from flask import Flask, current_app, g
 
+from ilha.formats.fields import FieldError
 from ilha.store import db
 
 
@@ -15,6 +18,22 @@ def connection() -> sqlite3.Connection:
         g.conn = db.connect(current_app.config["DATABASE"])
     conn: sqlite3.Connection = g.conn
     return conn
+
+
+@contextmanager
+def whole(what: str) -> Iterator[sqlite3.Connection]:
+    """All of a change or nothing of it; a name that is taken is told by field."""
+    conn = connection()
+    conn.execute("BEGIN IMMEDIATE")
+    try:
+        yield conn
+        conn.execute("COMMIT")
+    except BaseException as error:
+        conn.execute("ROLLBACK")
+        if isinstance(error, sqlite3.IntegrityError) and "UNIQUE" in str(error):
+            raise FieldError("name", f"`name` must be new, there is a {what} of that name: choose"
+                                     " another") from error
+        raise
 
 
 def register(app: Flask) -> None:

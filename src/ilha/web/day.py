@@ -67,7 +67,9 @@ def _fits(plastic: plastics.Plastic, row: heads.Head) -> str:
 def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: Stance,
                 way: Tideway) -> Conditions:
     """What was asked, with the mark's or the stance's own where it was not."""
-    tip = stance.tip_height_m if asked.tip_height_m is None else asked.tip_height_m
+    # The mark's tip height belongs to the stance that it was given with.
+    own_tip = mark["tip_height_m"] if stance is STANCES[mark["stance"]] else None
+    tip = next(t for t in (asked.tip_height_m, own_tip, stance.tip_height_m) if t is not None)
     weed = asked.cover_height_m
     return Conditions(
         depth=way.depth, surface_speed=way.stream, line_diameter=si(line["diameter_mm"], 1),
@@ -145,7 +147,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
     here = tide_of(mark, span)
     stance = asked.stance or mark["stance"]
     way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
-                  here.heights)
+                  here.heights, here.stream)
     cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
     fits = {head["id"]: _fits(row, head) for head in box}

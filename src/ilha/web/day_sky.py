@@ -22,7 +22,8 @@ def sky_part(
     start, end = float(span.times[0]), float(span.times[-1])
     found = light(mark["latitude_deg"], mark["longitude_deg"], start, end)
     turned = [(float(e["time_utc_s"]), e["kind"]) for e in events]
-    crossed = np.flatnonzero(stream[:-1] * stream[1:] < 0.0)
+    # A stream that is nought at a step turns there, once.
+    crossed = np.flatnonzero((stream[:-1] < 0.0) != (stream[1:] < 0.0))
     slacks = crossed + stream[crossed] / (stream[crossed] - stream[crossed + 1])
     return {
         "light": [{"step": span.step(at), "clock": span.clock(at), "sky": sky}

@@ -15,6 +15,10 @@ from ilha.formats.fields import FieldError, first_error
 log = logging.getLogger("ilha")
 
 
+class ServiceAway(ConnectionError):
+    """The tide service does not answer, or answers with an error of its own."""
+
+
 class NotFound(LookupError):
     """A row that the request names and the store does not have."""
 
@@ -49,6 +53,11 @@ def register(app: Flask) -> None:
     @app.errorhandler(NotFound)
     def missing(error: NotFound) -> Response:
         return problem(404, "not-found", str(error), error.field)
+
+    @app.errorhandler(ServiceAway)
+    def away(error: ServiceAway) -> Response:
+        return problem(502, "service-away", f"The tide service is away ({error}): nothing was"
+                       " stored. Try again, or bring a file.", "tide_service")
 
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Response:

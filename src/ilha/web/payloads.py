@@ -68,6 +68,11 @@ class NewMark(Payload):
     caution: str = Field(max_length=400)
     tide_offset_min: float = Field(ge=-360.0, le=360.0, description="later than its port")
     tide_height_offset_m: float = Field(ge=-5.0, le=5.0, description="higher than its port")
+    stream_id: Id | None = Field(description="a stream of its own; null: derived from its tide")
+    exposure: Literal["sheltered", "partly open", "open sea"]
+    tip_height_m: float | None = Field(ge=0.0, le=30.0, description="null: as the stance has it")
+    way_back_depth_m: float | None = Field(
+        ge=-15.0, le=200.0, description="charted, of the deepest place on the way back")
 
 
 class Mark(NewMark):
@@ -97,15 +102,52 @@ class Ports(Payload):
     ports: list[Port]
 
 
-class NewTide(Payload):
-    """A tide to bring in, as CSV; the ranges are computed where the text is long enough."""
+class TideRanges(Payload):
+    """A new tide's name and mean ranges; the ranges are computed where it is long enough."""
 
     name: str = Field(min_length=1, max_length=80)
+    neap_range_m: float | None = Field(None, gt=0.0, le=20.0)
+    spring_range_m: float | None = Field(None, gt=0.0, le=20.0)
+
+
+class AskTide(TideRanges):
+    """What to ask the tide service for."""
+
+    latitude_deg: float = Field(ge=-90.0, le=90.0)
+    longitude_deg: float = Field(ge=-180.0, le=180.0)
+    from_utc_s: float = Field(ge=0.0, le=4e9)
+    days: int = Field(30, ge=1, le=366)
+
+
+class NewTide(TideRanges):
+    """A tide to bring in, as CSV."""
+
     form: Literal["turns", "heights", "constants", "fit"]
     text: str = Field(max_length=900_000)
     latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="not for lists")
-    neap_range_m: float | None = Field(None, gt=0.0, le=20.0)
-    spring_range_m: float | None = Field(None, gt=0.0, le=20.0)
+
+
+class Stream(Payload):
+    """Where a stream comes from."""
+
+    id: int
+    name: str
+    form: Literal["constants", "clock", "hours"]
+    latitude_deg: float | None
+    mean_m_s: float | None
+
+
+class Streams(Payload):
+    streams: list[Stream]
+
+
+class NewStream(Payload):
+    """A stream to bring in, as CSV, flood positive."""
+
+    name: str = Field(min_length=1, max_length=80)
+    form: Literal["constants", "clock", "hours"]
+    text: str = Field(max_length=900_000)
+    latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="with constants")
 
 
 class Marks(Payload):
@@ -196,6 +238,7 @@ class Reference(Payload):
 
     schools: list[SchoolNote]
     stances: list[StanceNote]
+    tide_service: bool = Field(description="whether a tide service is set up")
 
 
 class Settings(Payload):
@@ -204,6 +247,7 @@ class Settings(Payload):
     speed_unit: Literal["m/s", "kn"]
     small_unit: Literal["mm", "in"]
     temperature_unit: Literal["°C", "°F"]
+    wind_unit: Literal["m/s", "kn", "Bft"]
     sheet: Literal["daylight", "dark"]
     school: School
     mark_id: Id | None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import cast
 
-from flask import Blueprint, request
+from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha import __version__
@@ -60,6 +60,7 @@ def reference() -> Response:
             "hangs_count": s.hangs_count, "because": s.because,
         }) for s in SCHOOLS.values()],
         stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
+        tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))
 
 

@@ -9,6 +9,7 @@ import time
 from pathlib import Path
 from types import FrameType
 
+from flask import Flask
 from waitress.server import create_server
 
 from ilha.store import db
@@ -21,7 +22,7 @@ def _stop(signum: int, frame: FrameType | None) -> None:
     raise KeyboardInterrupt
 
 
-def serve(database: Path, *, port: int, demo: bool) -> int:
+def serve(database: Path, *, port: int, demo: bool, tide_service: str | None = None) -> int:
     """Serve until interrupted; returns the exit code.
 
     With ``demo`` the Marela sample data is loaded into an empty database and its tide table is
@@ -34,7 +35,7 @@ def serve(database: Path, *, port: int, demo: bool) -> int:
     database.parent.mkdir(parents=True, exist_ok=True)
     fixed = os.environ.get("ILHA_NOW_S")
     now_s = float(fixed) if fixed else None
-    app = create_app(database, now_s=now_s)
+    app = create_app(database, now_s=now_s, tide_service=tide_service)
     if demo:
         from ilha.demo import marela
 
@@ -43,6 +44,11 @@ def serve(database: Path, *, port: int, demo: bool) -> int:
             marela.load(conn, int(now_s or time.time()))
         finally:
             conn.close()
+    return run(app, "Ilha", port)
+
+
+def run(app: Flask, name: str, port: int) -> int:
+    """Serve an application on this machine until interrupted; returns the exit code."""
     try:
         server = create_server(app, host=HOST, port=port, threads=4, ident=None,
                                clear_untrusted_proxy_headers=True)
@@ -53,7 +59,7 @@ def serve(database: Path, *, port: int, demo: bool) -> int:
     # Started with & from a shell a process ignores SIGINT; TERM and INT both end it cleanly.
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
-    print(f"Ilha is at http://{HOST}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
+    print(f"{name} is at http://{HOST}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
     try:
         server.run()
     except KeyboardInterrupt:
