@@ -78,7 +78,8 @@ def test_stances_bring_their_rod_tip(client: FlaskClient) -> None:
     assert day(client, "&stance=dock")["tip_height_m"] == 3.2
     assert day(client, "&stance=dock&tip_height_m=5")["tip_height_m"] == 5.0
     drifting = day(client, "&stance=drifting")
-    assert drifting["drifting"] is True
+    assert drifting["drift"]["leeway_m_s"] == pytest.approx(0.105)
+    assert drifting["drift"]["to_deg"] is None
 
 
 def test_heads_that_do_not_thread_are_left_out_and_can_be_shown(client: FlaskClient) -> None:
@@ -167,3 +168,39 @@ def test_each_new_field_is_refused_by_name_rule_and_remedy(
     assert rule in body["message"]
     # What to do about it comes after the colon.
     assert len(body["message"].split(": ", 1)[1]) > 8
+
+
+def test_a_boat_drifts_with_wind_and_current(client: FlaskClient) -> None:
+    """Recife de Fora: the flood runs to 60°; a wind from 240° blows the same way, one from 60°
+    against it."""
+    reef = next(m for m in client.get("/api/marks").get_json()["marks"] if m["kind"] == "reef")
+    url = f"/api/day?mark_id={reef['id']}&plastic_id=1&line_id=3&wind_m_s=6&wind_from_deg="
+    along, against = (client.get(url + d).get_json() for d in ("240", "60"))
+    flood = int(np.argmax(along["stream_m_s"]))
+    speed = along["stream_m_s"][flood]
+    assert along["drift"]["over_ground_m_s"][flood] == pytest.approx(speed + 0.21, abs=0.002)
+    assert along["drift"]["to_deg"][flood] == pytest.approx(60.0)
+    assert against["drift"]["over_ground_m_s"][flood] == pytest.approx(abs(speed - 0.21), abs=0.002)
+    assert along["drift"]["past_bottom_m_s"][flood] > against["drift"]["past_bottom_m_s"][flood]
+    codes = [c["code"] for c in against["cautions"]]
+    assert ("wind-against-stream" in codes) == (max(map(abs, against["stream_m_s"])) >= 0.4)
+    # Seen to drift so, the leeway is what it was.
+    seen = client.get(url + f"240&leeway_percent=1&drift_seen_m_s={speed + 0.21:.3f}"
+                      f"&drift_seen_step={flood}").get_json()
+    assert seen["drift"]["leeway_m_s"] == pytest.approx(0.21, abs=0.002)
+
+
+def test_who_wades_is_told_when(client: FlaskClient) -> None:
+    flat = next(m for m in client.get("/api/marks").get_json()["marks"] if m["kind"] == "flat")
+    url = f"/api/day?mark_id={flat['id']}&plastic_id=1&line_id=3&wade_m="
+    day = client.get(url + "0.6").get_json()
+    depth = np.array(day["depth_m"])
+    for span in day["wade"]["here"]:
+        inside = depth[int(np.ceil(span["from_step"])):int(span["to_step"]) + 1]
+        assert (inside >= 0.6).all()
+    # The way back lies a quarter of a metre lower: it fills first and drains last.
+    here, back = day["wade"]["here"][0], day["wade"]["way_back"][0]
+    assert back["to_step"] > here["to_step"]
+    assert back["from_step"] <= here["from_step"]
+    assert len(client.get(url + "0.3").get_json()["wade"]["here"]) >= len(day["wade"]["here"])
+    assert client.get(url + "0.6&stance=kayak").get_json()["wade"] is None

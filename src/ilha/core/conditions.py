@@ -29,9 +29,11 @@ class Conditions:
     tip_height: Array | float = 1.5
     profile: str = "seventh-root"
     canopy: float = 0.0
-    drift_speed: float = 0.0
+    drift_speed: Array | float = 0.0
     drift_follows: bool = False
     """The boat drifts at the surface current plus ``drift_speed``, not at that speed alone."""
+    drift_plane: Array | float = 1.0
+    """Share of the current's shear in the plane of the line: see :mod:`ilha.core.drift`."""
     feed_tension: float = 0.01
     fall: FallKind = "fed"
     """Fed to the bottom; held from the splash; or fed to the zone's top and then held."""
@@ -100,12 +102,6 @@ class Conditions:
     def flow(self) -> Profile:
         """The current's profile, slowed inside the weed."""
         return Profile(self.profile, self.canopy)
-
-    @property
-    def boat(self) -> Array:
-        """Speed of the boat along the current, m/s, (T,) or one value; 0 when fixed."""
-        follows = np.asarray(self.surface_speed) if self.drift_follows else 0.0
-        return np.asarray(self.drift_speed + follows)
 
     @property
     def along(self) -> float:

@@ -10,6 +10,7 @@ import numpy as np
 from ilha.core.board import Board, board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
+from ilha.core.drift import Boat, Drift, drift
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.fall import fed_path
 from ilha.core.figures import ESTIMATES, SLACK_SPEED
@@ -142,6 +143,8 @@ class Day:
     board: Board | None = None
     traces: Traces | None = None
     remedies: Remedies | None = None
+    drift: Drift | None = None
+    """Of a drifting boat, over all the day's steps."""
 
 
 def _traces(b: Board, points: int) -> Traces:
@@ -178,8 +181,10 @@ def day(
     parts: Sequence[Part] = (),
     lines: Sequence[float] = COMMON_LINES,
     fall_points: int = 9,
+    boat: Boat | None = None,
 ) -> Day:
-    """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives.
+    """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
+    the drift of a ``boat`` that is not fixed.
 
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
     are left out; a day that is dry throughout has no board.
@@ -190,8 +195,13 @@ def day(
         As :func:`ilha.core.board.board`.
     """
     wet = np.flatnonzero(way.wet)
+    drifting = None if boat is None else drift(boat, way.stream, cond.flow)
     if wet.size == 0:
-        return Day(way, wet)
+        return Day(way, wet, drift=drifting)
     here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
+    if drifting is not None:
+        here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
+                       drift_speed=drifting.leeway * drifting.wind_share[wet])
     result = board(here, plastic, heads, rod, school, rigging, parts)
-    return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines))
+    return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),
+               drifting)

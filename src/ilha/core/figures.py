@@ -196,7 +196,7 @@ def figures(
     if not isinstance(ends.tackle, Sinker):
         own = np.where(glide.sinks, own, np.nan)
     held = Held(own, body.drag_area, line, depth, tip, rho, nu, cond.flow, cond.drift_speed,
-                cond.drift_follows, ends.tackle)
+                cond.drift_follows, ends.tackle, cond.drift_plane)
     fall, swung = _fall(falling, cond)
     estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
     return Figures(

@@ -110,7 +110,7 @@ class Held:
 
     weight : wet, N (NaN where it floats and nothing else holds it down). area : m².
     The boat drifts at ``drift_speed``, or at the surface current plus that where
-    ``drift_follows``.
+    ``drift_follows``; of a boat that goes across the current the line's plane has ``plane`` of it.
     """
 
     weight: Array
@@ -121,27 +121,28 @@ class Held:
     rho: Array
     nu: Array
     profile: Profile
-    drift_speed: float = 0.0
+    drift_speed: Array | float = 0.0
     drift_follows: bool = False
     tackle: Tackle = SINGLE
+    plane: Array | float = 1.0
 
     def boat(self, current: Array) -> Array:
-        """Speed of the boat along the current, m/s."""
-        return np.asarray(self.drift_speed + (current if self.drift_follows else 0.0))
+        """Speed of the boat along the line's plane, m/s."""
+        return np.asarray(self.drift_speed + (self.plane * current if self.drift_follows else 0.0))
 
     def at(self, current: Array, *, height: Array | None = None, trace: bool = False) -> Hold:
         """The hold in a surface current (m/s), just off the bottom or at a ``height`` (m)."""
         return hold(
-            self.weight, self.area, self.diameter, self.depth, self.tip_height, current,
-            rho=self.rho, nu=self.nu, profile=self.profile, drift_speed=self.boat(current),
-            tackle=self.tackle, height=height, trace=trace,
+            self.weight, self.area, self.diameter, self.depth, self.tip_height,
+            self.plane * current, rho=self.rho, nu=self.nu, profile=self.profile,
+            drift_speed=self.boat(current), tackle=self.tackle, height=height, trace=trace,
         )
 
     @property
     def _steady(self) -> bool:
         """Whether through a day only the depth changes."""
         others = (self.weight, self.area, self.diameter, self.tip_height, self.rho, self.nu,
-                  self.tackle.weight, self.tackle.area)
+                  self.tackle.weight, self.tackle.area, self.drift_speed, self.plane)
         return all(_steady(v) for v in others)
 
 
@@ -169,9 +170,9 @@ def greatest_current(held: Held, limit: float) -> Array:
 
     # At a fixed drift the line hangs straightest where water and boat go together.
     n = held.profile.exponent
-    calm = 0.0 if held.drift_follows else max(0.0, held.drift_speed * (1.0 + n))
+    calm = 0.0 if held.drift_follows else max(0.0, float(np.max(held.drift_speed)) * (1.0 + n))
     holds_calm = held.at(np.full(shape, calm)).scope <= limit
-    if held.drift_speed != 0.0 or held.drift_follows:
+    if np.any(held.drift_speed != 0.0) or held.drift_follows:
         lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
         for _ in range(24):
             mid = 0.5 * (lo + hi)
@@ -220,7 +221,7 @@ def least_mass(
 
 
 def _weight_guess(held: Held, area: Array, current: Array, limit: Array) -> Array:
-    flow = np.abs(current - held.boat(current))
+    flow = np.abs(held.plane * current - held.boat(current))
     load = 0.5 * held.rho * flow**2 * (area + 1.8 * held.diameter * held.depth * 0.8)
     return np.asarray(np.maximum(load / np.exp(_log_bow(limit)), 1e-4))
 

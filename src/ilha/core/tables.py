@@ -60,13 +60,13 @@ class Stance:
     drifts: bool
 
 
-def _read(name: str) -> dict:  # type: ignore[type-arg]
+def read_table(name: str) -> dict:  # type: ignore[type-arg]
     return tomllib.loads(files("ilha.core.data").joinpath(name).read_text("utf-8"))
 
 
-FAMILIES = {name: Family(**row) for name, row in _read("families.toml").items()}
-SHAPES = {name: Shape(**row) for name, row in _read("shapes.toml").items()}
-HOOKS = tuple(HookSize(**row) for row in _read("hooks.toml")["hook"])
-HEAD_MATERIALS: dict[str, float] = _read("materials.toml")["heads"]
-PLASTIC_MATERIALS: dict[str, float] = _read("materials.toml")["plastics"]
-STANCES = {name: Stance(**row) for name, row in _read("stances.toml").items()}
+FAMILIES = {name: Family(**row) for name, row in read_table("families.toml").items()}
+SHAPES = {name: Shape(**row) for name, row in read_table("shapes.toml").items()}
+HOOKS = tuple(HookSize(**row) for row in read_table("hooks.toml")["hook"])
+HEAD_MATERIALS: dict[str, float] = read_table("materials.toml")["heads"]
+PLASTIC_MATERIALS: dict[str, float] = read_table("materials.toml")["plastics"]
+STANCES = {name: Stance(**row) for name, row in read_table("stances.toml").items()}

@@ -5,6 +5,7 @@ from __future__ import annotations
 import sqlite3
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any, TypeVar
 
 import numpy as np
@@ -14,6 +15,7 @@ from werkzeug.wrappers import Response
 
 from ilha.core.conditions import Conditions
 from ilha.core.day import Tideway, Typed, day, tideway
+from ilha.core.drift import Boat, leeway_seen
 from ilha.core.errors import DomainError
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.rig import Part, Plastic
@@ -28,7 +30,7 @@ from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.day_answer import board_part, swing_fitted
 from ilha.web.day_payloads import DayQuestion
-from ilha.web.day_sky import plan_part, sky_part
+from ilha.web.day_sky import caution_part, drift_part, plan_part, sky_part
 from ilha.web.errors import NotFound
 from ilha.web.span import STEP_S, STEPS, span_of
 from ilha.web.tide_of import tide_of
@@ -36,9 +38,6 @@ from ilha.web.tide_of import tide_of
 bp = Blueprint("day", __name__, url_prefix="/api")
 
 PROFILE_HEIGHTS = (0.06, 0.25, 0.44, 0.63, 0.82, 0.98)
-WIND_DRIFT = 0.035
-"""A boat's drift over the wind's speed, 3 to 4 % (common practice, no source)."""
-
 Row = TypeVar("Row")
 
 
@@ -76,13 +75,22 @@ def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: 
         temperature_c=asked.temperature_c, salinity=asked.practical_salinity, wind=asked.wind_m_s,
         wind_angle_deg=asked.wind_to_cast_deg, tip_height=tip, profile=asked.profile,
         canopy=mark["cover_height_m"] if weed is None else weed,
-        drift_speed=WIND_DRIFT * asked.wind_m_s if stance.drifts else 0.0,
-        drift_follows=stance.drifts, feed_tension=asked.feed_tension_n, fall=asked.fall,
+        feed_tension=asked.feed_tension_n, fall=asked.fall,
         zone_from=asked.zone_from_m, zone_to=asked.zone_to_m,
         cast=mark["cast_m"] if asked.cast_m is None else asked.cast_m,
         cast_angle_deg=asked.cast_to_current_deg, lowered=asked.lowered,
         retrieve_speed=asked.retrieve_speed_m_s, steady=asked.steady,
     )
+
+
+def _boat(asked: DayQuestion, mark: marks.Mark, way: Tideway) -> Boat:
+    """A drifting boat: under the wind as asked, or as it was seen to drift."""
+    boat = Boat(asked.leeway_percent / 100.0 * asked.wind_m_s, asked.wind_from_deg,
+                mark["flood_to_deg"])
+    if asked.drift_seen_m_s is None:
+        return boat
+    return replace(boat, leeway=leeway_seen(
+        asked.drift_seen_m_s, boat, float(way.stream[asked.drift_seen_step])))
 
 
 LEADERS = {"one": 0.0, "tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
@@ -157,7 +165,8 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         way, cond, plastic, [convert.core_head(head) for head in shown],
         None if rod is None else convert.core_rod(rod), asked.school, rigging=_rigging(asked),
         parts=_nail(asked, plastic),
-        lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())])
+        lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())],
+        boat=_boat(asked, mark, way) if STANCES[stance].drifts else None)
     now_step = (now_s - span.start_s) / STEP_S
     return {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
@@ -167,7 +176,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
         "speed_from": way.speed_from, "stance": stance, "tip_height_m": float(cond.tip_height),
-        "drifting": cond.drift_follows, "cast_m": cond.cast, "fall": cond.fall,
+        "drift": drift_part(result.drift, way), "cast_m": cond.cast, "fall": cond.fall,
         "swing_fitted": swing_fitted(result),
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": _leader(asked), "retrieve_speed_m_s": cond.retrieve_speed,
@@ -179,6 +188,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         ],
         "profile": _profile(cond, way),
         "left_out": len(box) - len(shown),
+        **caution_part(asked, mark, stance, span, way),
         **sky_part(mark, span, way.stream, here.events),
         "plan": plan_part(result, shown, asked.school, asked.change_minutes),
         **board_part(result, shown, fits, rod is not None),

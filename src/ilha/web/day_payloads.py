@@ -32,6 +32,13 @@ class DayQuestion(Payload):
     zone_from_m: float = 0.0
     zone_to_m: float = 1.0
     wind_m_s: float = 3.0
+    wind_from_deg: float | None = Field(None, ge=0.0, le=360.0, description="from north")
+    leeway_percent: float = Field(3.5, ge=0.0, le=10.0, description="of the wind")
+    drift_seen_m_s: float | None = Field(None, ge=0.0, le=5.0, description="over the ground, GPS")
+    drift_seen_step: int = Field(0, ge=0, le=144, description="step at which it was seen")
+    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")
+    thunder: bool = Field(False, description="thunder is forecast or heard")
+    wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
     temperature_c: float = 18.0
     practical_salinity: float = 35.0
     typed_depth_m: float | None = None
@@ -169,6 +176,41 @@ class ProfilePoint(Payload):
     speed_share: float
 
 
+class Drift(Payload):
+    """A drifting boat: its way over the ground, and the water past the line.
+
+    ``to_deg`` null where the wind's or the flood's direction is not known: along the current.
+    """
+
+    leeway_m_s: float = Field(description="through the water, so at the surface past the line")
+    over_ground_m_s: list[float]
+    to_deg: list[float] | None
+    past_bottom_m_s: list[float]
+
+
+class StepSpan(Payload):
+    from_step: float
+    to_step: float
+    from_clock: str
+    to_clock: str
+
+
+class CautionNow(Payload):
+    """What to mind; in ``when``, or all day where that is empty."""
+
+    code: str
+    says: str
+    when: list[StepSpan]
+
+
+class Wade(Payload):
+    """For who wades: when the water is over the height that was chosen."""
+
+    limit_m: float
+    here: list[StepSpan]
+    way_back: list[StepSpan] | None = Field(description="null where its depth is not known")
+
+
 class DayBoard(Payload):
     """The board of one mark through one day of 145 steps.
 
@@ -193,7 +235,7 @@ class DayBoard(Payload):
     speed_from: Literal["predicted", "scaled", "constant"]
     stance: StanceKey
     tip_height_m: float
-    drifting: bool
+    drift: Drift | None = Field(description="of a drifting boat; null where it is fixed")
     cast_m: float
     fall: FallKind
     swing_fitted: bool = Field(description="depth and cast as the held fall was fitted to")
@@ -210,6 +252,8 @@ class DayBoard(Payload):
     moon_lit: float = Field(description="share of its disc")
     tide_state: str | None = Field(description="springs or neaps by the moon; null without a tide")
     slacks: list[Slack]
+    cautions: list[CautionNow]
+    wade: Wade | None
     spells: list[SpellSpan]
     plan: list[PlanRun] = Field(description="by the chosen school, without gap or overlap")
     line_share: list[float]

@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
 
-from ilha.core.day import Day
+from ilha.core.cautions import Place, Weather, cautions, deeper_than
+from ilha.core.day import DRY_BELOW, Day, Tideway
+from ilha.core.drift import Drift
 from ilha.core.errors import Array
+from ilha.core.hold import lowest_height
 from ilha.core.light import light
 from ilha.core.plan import DRY, NONE, change_plan
 from ilha.core.spells import spells
+from ilha.formats.numbers import nullable
 from ilha.store import heads, marks, tides
+from ilha.web.day_payloads import DayQuestion
 from ilha.web.span import STEP_S, STEPS, Span
 
 
@@ -38,6 +44,45 @@ def sky_part(
             "reasons": list(s.reasons), "best": s.best,
         } for s in spells(turned, found, start, end)],
     }
+
+
+def drift_part(drift: Drift | None, way: Tideway) -> dict[str, Any] | None:
+    """Where a drifting boat goes, and the water past its line."""
+    if drift is None:
+        return None
+    depth = np.maximum(way.depth, DRY_BELOW)
+    return {
+        "leeway_m_s": round(drift.leeway, 3),
+        "over_ground_m_s": nullable(drift.over_ground, 3),
+        "to_deg": None if drift.to_deg is None else nullable(drift.to_deg, 0),
+        "past_bottom_m_s": nullable(drift.past(lowest_height(depth), depth), 3),
+    }
+
+
+def caution_part(
+    asked: DayQuestion, mark: marks.Mark, stance: str, span: Span, way: Tideway
+) -> dict[str, Any]:
+    """What to mind at the mark in the weather that was told, and when the water is too deep."""
+    weather = Weather(asked.wind_m_s, asked.wind_from_deg, asked.swell_m, asked.thunder,
+                      asked.temperature_c)
+    said = cautions(Place(mark["kind"], stance, mark["exposure"]), weather, way.stream,
+                    mark["flood_to_deg"])
+
+    def spans(found: Sequence[tuple[float, float]]) -> list[dict[str, Any]]:
+        at = span.times[0]
+        return [{"from_step": round(a, 3), "to_step": round(b, 3),
+                 "from_clock": span.clock(at + STEP_S * a), "to_clock": span.clock(at + STEP_S * b)}
+                for a, b in found]
+
+    wade, back = None, mark["way_back_depth_m"]
+    if stance == "wading":
+        wade = {
+            "limit_m": asked.wade_m, "here": spans(deeper_than(way.depth, asked.wade_m)),
+            "way_back": None if back is None else spans(deeper_than(
+                back + way.depth - mark["charted_depth_m"], asked.wade_m)),
+        }
+    return {"wade": wade, "cautions": [
+        {"code": s.caution.code, "says": s.caution.says, "when": spans(s.spans)} for s in said]}
 
 
 def plan_part(

@@ -233,11 +233,23 @@ class StanceNote(Payload):
     drifts: bool
 
 
+class CautionNote(Payload):
+    """A caution that holds in any weather; an empty list: everywhere."""
+
+    code: str
+    says: str
+    kinds: list[str]
+    stances: list[str]
+    exposures: list[str]
+
+
 class Reference(Payload):
     """What the core knows by name."""
 
     schools: list[SchoolNote]
     stances: list[StanceNote]
+    cautions: list[CautionNote]
+    local_first: str
     tide_service: bool = Field(description="whether a tide service is set up")
 
 

@@ -8,6 +8,7 @@ from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha import __version__
+from ilha.core.cautions import CAUTIONS, FIRST
 from ilha.core.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
@@ -16,6 +17,7 @@ from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.payloads import (
     Box,
+    CautionNote,
     Health,
     Marks,
     Payload,
@@ -60,6 +62,10 @@ def reference() -> Response:
             "hangs_count": s.hangs_count, "because": s.because,
         }) for s in SCHOOLS.values()],
         stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
+        cautions=[CautionNote(code=c.code, says=c.says, kinds=list(c.kinds),
+                              stances=list(c.stances), exposures=list(c.exposures))
+                  for c in CAUTIONS if c.always],
+        local_first=FIRST,
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))
 
