@@ -7,7 +7,7 @@ import pytest
 
 from ilha.core.conditions import Conditions
 from ilha.core.day import Typed, day, tideway
-from ilha.core.drift import Boat, beaufort, drift, leeway_seen
+from ilha.core.drift import Boat, drift, leeway_seen
 from ilha.core.errors import DomainError
 from ilha.core.flow import SEVENTH_ROOT, UNIFORM
 from ilha.core.hold import hold
@@ -71,17 +71,6 @@ def test_what_is_seen_gives_the_leeway_back(wind_from: float) -> None:
 def test_a_drift_that_cannot_be() -> None:
     with pytest.raises(DomainError, match=r"does not fit a current of 0\.50 m/s"):
         leeway_seen(0.1, Boat(0.0, 180.0, 90.0), 0.5)
-
-
-def test_beaufort() -> None:
-    """Mid speeds of the published scale, m/s (World Meteorological Organization, code table 1100;
-    from memory): force 3 is 3.4 to 5.4, 5 is 8.0 to 10.7, 8 is 17.2 to 20.7."""
-    three, five, eight = beaufort([3.0, 5.0, 8.0])
-    assert 3.4 <= three <= 5.4
-    assert 8.0 <= five <= 10.7
-    assert 17.2 <= eight <= 20.7
-    with pytest.raises(DomainError, match="at most 12"):
-        beaufort(13.0)
 
 
 def test_the_line_hangs_in_the_plane_of_the_mean() -> None:

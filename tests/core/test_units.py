@@ -27,3 +27,11 @@ def test_round_trips_are_exact_to_the_last_place(value: float) -> None:
 def test_docstrings_hold() -> None:
     for module in (units, water, glide, fit):
         assert doctest.testmod(module).failed == 0
+
+
+def test_beaufort() -> None:
+    """Bounds of the published scale, m/s (World Meteorological Organization, code table 1100; from
+    memory): force 3 is 3.4 to 5.4, 5 is 8.0 to 10.7, 8 is 17.2 to 20.7."""
+    for force, low, high in ((3, 3.4, 5.4), (5, 8.0, 10.7), (8, 17.2, 20.7)):
+        assert round(units.beaufort_of(low + 0.05)) == force
+        assert round(units.beaufort_of(high - 0.05)) == force

@@ -91,3 +91,11 @@ def test_names_are_known_in_any_case() -> None:
     assert tide.value_at(np.zeros(1)).shape == (1,)
     with pytest.raises(FieldError, match="stand once"):
         read_constants("constituent,amplitude_m,phase_deg\nm2,1,0\nM2,1,0\n", 36.0)
+
+
+def test_any_end_of_line_will_do_and_no_csv_at_all_is_told() -> None:
+    for end in ("\n", "\r\n", "\r"):
+        tide = read_constants(end.join(("constituent,amplitude_m,phase_deg", "M2,1,0", "")), 36.0)
+        assert tide.waves == {"M2": (1.0, 0.0)}
+    with pytest.raises(FieldError, match="plain CSV"):
+        read_constants("constituent,amplitude_m,phase_deg\n" + "x" * 140_000, 36.0)

@@ -21,6 +21,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day on one sheet */
+        get: operations["get_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card as a page */
+        get: operations["get_card_html"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card to print */
+        get: operations["get_card_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -176,6 +227,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/savings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would spare a change of heads */
+        get: operations["get_savings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -211,6 +279,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/streams": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where streams come from */
+        get: operations["get_streams"];
+        put?: never;
+        /** Bring a stream in */
+        post: operations["post_streams"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/streams/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a stream that no mark uses */
+        delete: operations["delete_streams"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tides": {
         parameters: {
             query?: never;
@@ -223,6 +326,23 @@ export interface paths {
         put?: never;
         /** Bring a tide in */
         post: operations["post_tides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a tide in from the service */
+        post: operations["post_ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -250,6 +370,35 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AskTide
+         * @description What to ask the tide service for.
+         */
+        AskTide: {
+            /**
+             * Days
+             * @default 30
+             */
+            days?: number;
+            /** From Utc S */
+            from_utc_s: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Name */
+            name: string;
+            /**
+             * Neap Range M
+             * @default null
+             */
+            neap_range_m?: number | null;
+            /**
+             * Spring Range M
+             * @default null
+             */
+            spring_range_m?: number | null;
+        };
         /** Box */
         Box: {
             /** Heads */
@@ -260,6 +409,89 @@ export interface components {
             plastics: components["schemas"]["Plastic"][];
             /** Rods */
             rods: components["schemas"]["Rod"][];
+        };
+        /** CardRow */
+        CardRow: {
+            /** From Clock */
+            from_clock: string;
+            /** Head */
+            head: string;
+            /** To Clock */
+            to_clock: string;
+            /** Weight */
+            weight: string;
+            /** Work */
+            work: string[];
+        };
+        /**
+         * CardSheet
+         * @description The card in words and in the angler's units; the strip in shares of its span.
+         */
+        CardSheet: {
+            /** Bands */
+            bands: [
+                number,
+                number,
+                string
+            ][];
+            /** Cautions */
+            cautions: string[];
+            /** Curve */
+            curve: number[];
+            /** Day */
+            day: string;
+            /** Facts */
+            facts: string[];
+            /** Hours */
+            hours: [
+                number,
+                string
+            ][];
+            /** Nights */
+            nights: [
+                number,
+                number
+            ][];
+            /** Note */
+            note: string;
+            /** Rows */
+            rows: components["schemas"]["CardRow"][];
+            /** Sky */
+            sky: string[];
+            /** Spells */
+            spells: string[];
+            /** Title */
+            title: string;
+            /** Turns */
+            turns: string[];
+        };
+        /**
+         * CautionNote
+         * @description A caution that holds in any weather; an empty list: everywhere.
+         */
+        CautionNote: {
+            /** Code */
+            code: string;
+            /** Exposures */
+            exposures: string[];
+            /** Kinds */
+            kinds: string[];
+            /** Says */
+            says: string;
+            /** Stances */
+            stances: string[];
+        };
+        /**
+         * CautionNow
+         * @description What to mind; in ``when``, or all day where that is empty.
+         */
+        CautionNow: {
+            /** Code */
+            code: string;
+            /** Says */
+            says: string;
+            /** When */
+            when: components["schemas"]["StepSpan"][];
         };
         /**
          * DayBoard
@@ -272,6 +504,8 @@ export interface components {
         DayBoard: {
             /** Cast M */
             cast_m: number;
+            /** Cautions */
+            cautions: components["schemas"]["CautionNow"][];
             /** Clock */
             clock: string[];
             /** Cover Height M */
@@ -285,8 +519,8 @@ export interface components {
             depth_from: "predicted" | "charted" | "typed";
             /** Depth M */
             depth_m: number[];
-            /** Drifting */
-            drifting: boolean;
+            /** @description of a drifting boat; null where it is fixed */
+            drift: components["schemas"]["Drift"] | null;
             /**
              * Fall
              * @enum {string}
@@ -385,8 +619,28 @@ export interface components {
             turns: components["schemas"]["TideTurn"][];
             /** Verdicts */
             verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit")[];
+            wade: components["schemas"]["Wade"] | null;
             /** Wet */
             wet: boolean[];
+        };
+        /**
+         * Drift
+         * @description A drifting boat: its way over the ground, and the water past the line.
+         *
+         *     ``to_deg`` null where the wind's or the flood's direction is not known: along the current.
+         */
+        Drift: {
+            /**
+             * Leeway M S
+             * @description through the water, so at the surface past the line
+             */
+            leeway_m_s: number;
+            /** Over Ground M S */
+            over_ground_m_s: number[];
+            /** Past Bottom M S */
+            past_bottom_m_s: number[];
+            /** To Deg */
+            to_deg: number[] | null;
         };
         /** Fit */
         Fit: {
@@ -701,6 +955,11 @@ export interface components {
             cover: string;
             /** Cover Height M */
             cover_height_m: number;
+            /**
+             * Exposure
+             * @enum {string}
+             */
+            exposure: "sheltered" | "partly open" | "open sea";
             /** Flood To Deg */
             flood_to_deg: number | null;
             /** Id */
@@ -728,6 +987,11 @@ export interface components {
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
             /**
+             * Stream Id
+             * @description a stream of its own; null: derived from its tide
+             */
+            stream_id: number | null;
+            /**
              * Tide Height Offset M
              * @description higher than its port
              */
@@ -744,6 +1008,16 @@ export interface components {
              * @description a name of the IANA list
              */
             time_zone: string;
+            /**
+             * Tip Height M
+             * @description null: as the stance has it
+             */
+            tip_height_m: number | null;
+            /**
+             * Way Back Depth M
+             * @description charted, of the deepest place on the way back
+             */
+            way_back_depth_m: number | null;
         };
         /** Marks */
         Marks: {
@@ -784,6 +1058,11 @@ export interface components {
             cover: string;
             /** Cover Height M */
             cover_height_m: number;
+            /**
+             * Exposure
+             * @enum {string}
+             */
+            exposure: "sheltered" | "partly open" | "open sea";
             /** Flood To Deg */
             flood_to_deg: number | null;
             /**
@@ -809,6 +1088,11 @@ export interface components {
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
             /**
+             * Stream Id
+             * @description a stream of its own; null: derived from its tide
+             */
+            stream_id: number | null;
+            /**
              * Tide Height Offset M
              * @description higher than its port
              */
@@ -825,10 +1109,41 @@ export interface components {
              * @description a name of the IANA list
              */
             time_zone: string;
+            /**
+             * Tip Height M
+             * @description null: as the stance has it
+             */
+            tip_height_m: number | null;
+            /**
+             * Way Back Depth M
+             * @description charted, of the deepest place on the way back
+             */
+            way_back_depth_m: number | null;
+        };
+        /**
+         * NewStream
+         * @description A stream to bring in, as CSV, flood positive.
+         */
+        NewStream: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "constants" | "clock" | "hours";
+            /**
+             * Latitude Deg
+             * @description with constants
+             * @default null
+             */
+            latitude_deg?: number | null;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * NewTide
-         * @description A tide to bring in, as CSV; the ranges are computed where the text is long enough.
+         * @description A tide to bring in, as CSV.
          */
         NewTide: {
             /**
@@ -870,6 +1185,46 @@ export interface components {
             head_id: number | null;
             /** To Step */
             to_step: number;
+        };
+        /**
+         * PlanSaving
+         * @description A change of tackle or stance with which the plan has fewer changes of head.
+         */
+        PlanSaving: {
+            /** Changes */
+            changes: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "line" | "stance";
+            /**
+             * Line Id
+             * @default null
+             */
+            line_id?: number | null;
+            /**
+             * Stance
+             * @default null
+             */
+            stance?: ("wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting") | null;
+            /**
+             * Tip Height M
+             * @default null
+             */
+            tip_height_m?: number | null;
+            /** Words */
+            words: string;
+        };
+        /** PlanSavings */
+        PlanSavings: {
+            /**
+             * Changes
+             * @description of head in the day's plan
+             */
+            changes: number;
+            /** Savings */
+            savings: components["schemas"]["PlanSaving"][];
         };
         /** Plastic */
         Plastic: {
@@ -966,10 +1321,19 @@ export interface components {
          * @description What the core knows by name.
          */
         Reference: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionNote"][];
+            /** Local First */
+            local_first: string;
             /** Schools */
             schools: components["schemas"]["SchoolNote"][];
             /** Stances */
             stances: components["schemas"]["StanceNote"][];
+            /**
+             * Tide Service
+             * @description whether a tide service is set up
+             */
+            tide_service: boolean;
         };
         /** Rod */
         Rod: {
@@ -1055,6 +1419,11 @@ export interface components {
              * @enum {string}
              */
             temperature_unit: "°C" | "°F";
+            /**
+             * Wind Unit
+             * @enum {string}
+             */
+            wind_unit: "m/s" | "kn" | "Bft";
         };
         /**
          * SkyChange
@@ -1110,6 +1479,41 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** StepSpan */
+        StepSpan: {
+            /** From Clock */
+            from_clock: string;
+            /** From Step */
+            from_step: number;
+            /** To Clock */
+            to_clock: string;
+            /** To Step */
+            to_step: number;
+        };
+        /**
+         * Stream
+         * @description Where a stream comes from.
+         */
+        Stream: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "constants" | "clock" | "hours";
+            /** Id */
+            id: number;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Mean M S */
+            mean_m_s: number | null;
+            /** Name */
+            name: string;
+        };
+        /** Streams */
+        Streams: {
+            /** Streams */
+            streams: components["schemas"]["Stream"][];
+        };
         /** TideTurn */
         TideTurn: {
             /** Clock */
@@ -1123,6 +1527,21 @@ export interface components {
             kind: "high" | "low";
             /** Step */
             step: number;
+        };
+        /**
+         * Wade
+         * @description For who wades: when the water is over the height that was chosen.
+         */
+        Wade: {
+            /** Here */
+            here: components["schemas"]["StepSpan"][];
+            /** Limit M */
+            limit_m: number;
+            /**
+             * Way Back
+             * @description null where its depth is not known
+             */
+            way_back: components["schemas"]["StepSpan"][] | null;
         };
     };
     responses: never;
@@ -1162,6 +1581,246 @@ export interface operations {
             };
         };
     };
+    get_card: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+                from_step?: number;
+                to_step?: number;
+                size?: "a6" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardSheet"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_card_html: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+                from_step?: number;
+                to_step?: number;
+                size?: "a6" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_card_pdf: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+                from_step?: number;
+                to_step?: number;
+                size?: "a6" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_day: {
         parameters: {
             query: {
@@ -1178,6 +1837,13 @@ export interface operations {
                 zone_from_m?: number;
                 zone_to_m?: number;
                 wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -1499,6 +2165,13 @@ export interface operations {
                 zone_from_m?: number;
                 zone_to_m?: number;
                 wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -1569,6 +2242,13 @@ export interface operations {
                 zone_from_m?: number;
                 zone_to_m?: number;
                 wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -1610,6 +2290,83 @@ export interface operations {
                 };
                 content: {
                     "text/plain": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_savings: {
+        parameters: {
+            query: {
+                mark_id: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                feed_tension_n?: number;
+                zone_from_m?: number;
+                zone_to_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                every_head?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSavings"];
                 };
             };
             /** @description a problem */
@@ -1714,6 +2471,99 @@ export interface operations {
             };
         };
     };
+    get_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Streams"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStream"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stream"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stream"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_tides: {
         parameters: {
             query?: never;
@@ -1753,6 +2603,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewTide"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskTide"];
             };
         };
         responses: {

@@ -182,10 +182,12 @@ def day(
     lines: Sequence[float] = COMMON_LINES,
     fall_points: int = 9,
     boat: Boat | None = None,
+    bare: bool = False,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
     the drift of a ``boat`` that is not fixed.
 
+    bare : the board alone, nothing to draw and no remedies.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
     are left out; a day that is dry throughout has no board.
 
@@ -203,5 +205,7 @@ def day(
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
     result = board(here, plastic, heads, rod, school, rigging, parts)
+    if bare:
+        return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),
                drifting)

@@ -16,21 +16,6 @@ from ilha.core.flow import Profile
 
 LEEWAY = 0.035
 """A boat's speed through the water over the wind's: 3 to 4 % (common practice, no source)."""
-BEAUFORT = 0.836
-"""v = 0.836 B^(3/2) m/s: World Meteorological Organization, Manual on codes, code table 1100 and
-its equivalent speeds; from memory."""
-
-
-def beaufort(force: ArrayLike) -> Array:
-    """Wind speed (m/s) of a Beaufort number, 0 to 12, fractions too.
-
-    >>> round(float(beaufort(5)), 1)
-    9.3
-    """
-    b = require("wind", force, "Bft", "Beaufort goes from 0 to 12", low=0.0, high=12.0)
-    return np.asarray(BEAUFORT * b**1.5)
-
-
 @dataclass(frozen=True)
 class Boat:
     """What moves it beside the current: its speed (m/s) through the water under the wind, and the

@@ -6,6 +6,7 @@ then tied on is, every change costs the minutes that the angler would put up wit
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -82,3 +83,14 @@ def _cheapest(costs: Array, wet: Flags, change: float) -> Indices:
         stays = total[way[t - 1], t] <= total[best, t] + spare
         way[t] = way[t - 1] if stays else best
     return way
+
+
+def changes(runs: Sequence[Run]) -> int:
+    """How often a plan has one untie a head and tie on another."""
+    tied = [run.head for run in runs if run.head >= 0]
+    return sum(a != b for a, b in pairwise(tied))
+
+
+def covered(runs: Sequence[Run]) -> int:
+    """Steps of a plan with a head."""
+    return sum(run.end - run.start for run in runs if run.head >= 0)

@@ -34,6 +34,20 @@ def feet(metres: float) -> float:
     return metres / M_PER_FT
 
 
+BEAUFORT = 0.836
+"""v = 0.836 B^(3/2) m/s: World Meteorological Organization, Manual on codes, code table 1100 and
+its equivalent speeds; from memory."""
+
+
+def beaufort_of(speed: float) -> float:
+    """Beaufort number of a wind in m/s, fractions too.
+
+    >>> round(beaufort_of(9.3))
+    5
+    """
+    return float((speed / BEAUFORT) ** (2.0 / 3.0))
+
+
 def knots(speed: float) -> float:
     """Knots of a speed in m/s: 1852 m an hour exactly."""
     return speed / M_S_PER_KN

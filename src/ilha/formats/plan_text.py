@@ -1,4 +1,4 @@
-"""The day's change plan as plain text and as a calendar (RFC 5545)."""
+"""The day's change plan in words: what to do when, as plain text and as a calendar (RFC 5545)."""
 
 from __future__ import annotations
 
@@ -6,68 +6,141 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from fractions import Fraction
 
-from ilha.core.units import feet, knots
+from ilha.core.units import beaufort_of, feet, knots
+
+Range = tuple[float, float]
+"""The least and the greatest of a run."""
+
+
+def spread(found: Range, digits: int, unit: str = "") -> str:
+    """"3 to 5 m", or one figure where both ends read the same."""
+    ends = list(dict.fromkeys(f"{end:.{digits}f}" for end in found))
+    return " to ".join(ends) + (f" {unit}" if unit else "")
 
 
 @dataclass(frozen=True)
 class PlanUnits:
-    """What the angler reads in: the store's units of head, depth and speed."""
+    """What the angler reads in: the store's units of head, depth, speed and wind."""
 
     head: str
     depth: str
     speed: str
+    wind: str
 
     def length(self, metres: float) -> str:
         return f"{feet(metres):.1f} ft" if self.depth == "ft" else f"{metres:.1f} m"
 
-    def flow(self, speed: float) -> str:
-        return f"{knots(speed):.2f} kn" if self.speed == "kn" else f"{speed:.2f} m/s"
+    def lengths(self, metres: Range) -> str:
+        ends = (feet(metres[0]), feet(metres[1])) if self.depth == "ft" else metres
+        return spread(ends, 1, self.depth)
+
+    def flows(self, speed: Range) -> str:
+        ends = (knots(speed[0]), knots(speed[1])) if self.speed == "kn" else speed
+        return spread(ends, 2, self.speed)
+
+    def blow(self, speed: float) -> str:
+        if self.wind == "Bft":
+            return f"force {beaufort_of(speed):.0f}"
+        return f"{knots(speed):.0f} kn" if self.wind == "kn" else f"{speed:.0f} m/s"
 
     def weight(self, printed_oz: float | None, mass_g: float) -> str:
         """As printed on the packet, or in grams."""
         if self.head == "g" or printed_oz is None:
             return f"{mass_g:.1f} g"
         whole, part = divmod(Fraction(printed_oz).limit_denominator(16), 1)
-        shown = " ".join(str(p) for p in (whole, part) if p)
-        return f"{shown} oz ({mass_g:.1f} g)"
+        return " ".join(str(p) for p in (whole, part) if p) + " oz"
+
+
+@dataclass(frozen=True)
+class Work:
+    """What is done with a head through a run: seconds, metres, m/s, each from its least to its
+    greatest; None where there is no number.
+
+    lead : m up-current of the mark; below 0 beyond it. middle : count to the zone's middle.
+    stop : count at which a line let down is stopped. hop : seconds in the zone.
+    """
+
+    depth: Range
+    speed: Range
+    count: Range | None = None
+    middle: Range | None = None
+    stop: Range | None = None
+    lead: Range | None = None
+    hop: Range | None = None
+    zone: Range = (0.0, 1.0)
+    retrieve: float | None = None
+    """Speed at which it is swum back, m/s; None where it is lifted and dropped."""
+    lowered: bool = False
+    drifting: bool = False
+
+    def water(self, units: PlanUnits) -> str:
+        return f"{units.lengths(self.depth)} deep, {units.flows(self.speed)} at the surface"
+
+    @property
+    def counts(self) -> str:
+        """The count, and to where."""
+        if self.zone[0] > 0.0 and self.retrieve is None:
+            if self.lowered and self.stop is not None:
+                return f"stop it at {spread(self.stop, 0)}"
+            return "" if self.middle is None else f"count {spread(self.middle, 0)} to them"
+        return "" if self.count is None else f"count {spread(self.count, 0)}"
+
+    def lands(self, units: PlanUnits) -> str:
+        """Where the cast is to land."""
+        if self.lead is None or self.retrieve is not None:
+            return ""
+        low, high = self.lead
+        beyond = high < 0.0
+        far = units.lengths((-high, -low) if beyond else (max(low, 0.0), high))
+        if self.drifting:
+            return f"drifts {far} in falling"
+        return f"land it {far} {'beyond' if beyond else 'up-tide of'} the mark"
+
+    def then(self, units: PlanUnits) -> str:
+        """The retrieve."""
+        if self.retrieve is not None:
+            return f"swim it back at {units.flows((self.retrieve, self.retrieve))}"
+        if self.zone[0] > 0.0:
+            return "let it hang and swing among them"
+        lift = min(1.0, self.zone[1], self.depth[0])
+        low, high = self.hop or (1.0, 1.0)
+        hop = spread((max(1.0, low), max(1.0, high)), 0)
+        return f"lift {units.lengths((lift, lift))}, let it fall, count {hop}"
+
+    def all(self, units: PlanUnits) -> list[str]:
+        parts = (self.water(units), self.lands(units), self.counts, self.then(units))
+        return [part for part in parts if part]
 
 
 @dataclass(frozen=True)
 class Tied:
     """One run of the plan: instants (s UTC), clocks of the mark, and what to do then.
 
-    head : None where none is right; ``why`` says so. count : s. lead : m up-current of the mark.
+    head : its shape and hook; None where none is right, and ``why`` says so. weight : as one says
+    it.
     """
 
     start: float
     end: float
     from_clock: str
     to_clock: str
-    head: str | None
+    head: str | None = None
+    weight: str = ""
     why: str = ""
-    count: float | None = None
-    lead: float | None = None
-    depth: float = 0.0
-    speed: float = 0.0
+    work: Work | None = None
 
-    def does(self, units: PlanUnits) -> str:
-        """Count, place and water, at the middle of the run."""
-        parts = [f"{units.length(self.depth)} deep, {units.flow(self.speed)} at the surface"]
-        if self.count is not None:
-            parts.append(f"count {self.count:.0f}")
-        if self.lead is not None:
-            side = "up-tide of" if self.lead >= 0.0 else "beyond"
-            parts.append(f"land it {units.length(abs(self.lead))} {side} the mark")
-        return "; ".join(parts)
+    @property
+    def name(self) -> str:
+        return f"{self.weight} {self.head}" if self.head else self.why
 
 
 def as_text(title: str, runs: list[Tied], notes: list[str], units: PlanUnits) -> str:
-    """Lines to read on the water; figures are those of the middle of each run."""
+    """Lines to read on the water; figures go from the least to the greatest of each run."""
     lines = [title, ""]
     for run in runs:
-        lines.append(f"{run.from_clock} to {run.to_clock}  {run.head or run.why}")
-        if run.head is not None:
-            lines.append(f"    {run.does(units)}")
+        lines.append(f"{run.from_clock} to {run.to_clock}  {run.name}")
+        if run.work is not None:
+            lines.append(f"    {'; '.join(run.work.all(units))}")
     return "\n".join([*lines, "", *notes]) + "\n"
 
 
@@ -82,16 +155,16 @@ def as_calendar(
     calendar.add("prodid", "-//Ilha//change plan//EN")
     calendar.add("version", "2.0")
     for run in runs:
-        if run.head is None:
+        if run.work is None:
             continue
         event = Event()
         event.add("uid", f"{run.start:.0f}-{run.end:.0f}-{place[0]:.4f}-{place[1]:.4f}@ilha")
         event.add("dtstamp", datetime.fromtimestamp(now_s, UTC))
         event.add("dtstart", datetime.fromtimestamp(run.start, UTC))
         event.add("dtend", datetime.fromtimestamp(run.end, UTC))
-        event.add("summary", f"{run.head} at {name}")
+        event.add("summary", f"{run.name} at {name}")
         event.add("location", name)
         event.add("geo", place)
-        event.add("description", f"{run.does(units)}\n{note}")
+        event.add("description", f"{'; '.join(run.work.all(units))}\n{note}")
         calendar.add_component(event)
     return bytes(calendar.to_ical())

@@ -11,6 +11,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from typing import Any
 
 import numpy as np
 
@@ -25,9 +26,10 @@ HEIGHTS_HEADER = ("time_utc", "height_m")
 
 def rows_under(text: str, header: tuple[str, ...]) -> Iterator[tuple[int, list[str]]]:
     """Line number and stripped cells of each row under the header that is due."""
-    reader = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
+    # Whatever ends its lines: without a mode of newlines the reader takes them all.
+    reader = csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline=None))
     due, seen = ",".join(header), False
-    for cells in reader:
+    for cells in _whole_rows(reader):
         cells = [cell.strip() for cell in cells]
         if not any(cells):
             continue
@@ -44,6 +46,14 @@ def rows_under(text: str, header: tuple[str, ...]) -> Iterator[tuple[int, list[s
         yield line, cells
     if not seen:
         raise FieldError("header", f"`header` must be {due}, the file is empty: put it first")
+
+
+def _whole_rows(reader: Any) -> Iterator[list[str]]:
+    try:
+        yield from reader
+    except csv.Error as error:
+        raise FieldError("line", f"`line {reader.line_num}` must be plain CSV ({error}): save it"
+                                 " again as CSV") from error
 
 
 def number(cell: str, field: str, line: int, remedy: str) -> float:

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 import sqlite3
-import time
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Any, TypeVar
 
 import numpy as np
@@ -14,7 +13,7 @@ from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha.core.conditions import Conditions
-from ilha.core.day import Tideway, Typed, day, tideway
+from ilha.core.day import Day, Tideway, Typed, day, tideway
 from ilha.core.drift import Boat, leeway_seen
 from ilha.core.errors import DomainError
 from ilha.core.fit import FITS, fit_hooks
@@ -24,7 +23,7 @@ from ilha.core.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.numbers import nullable
-from ilha.store import heads, lines, marks, plastics, rods
+from ilha.store import heads, lines, marks, plastics, rods, tides
 from ilha.web import convert
 from ilha.web.answers import json_answer
 from ilha.web.database import connection
@@ -32,7 +31,7 @@ from ilha.web.day_answer import board_part, swing_fitted
 from ilha.web.day_payloads import DayQuestion
 from ilha.web.day_sky import caution_part, drift_part, plan_part, sky_part
 from ilha.web.errors import NotFound
-from ilha.web.span import STEP_S, STEPS, span_of
+from ilha.web.span import STEP_S, STEPS, Span, now_s, span_of
 from ilha.web.tide_of import tide_of
 
 bp = Blueprint("day", __name__, url_prefix="/api")
@@ -144,14 +143,35 @@ def get_day() -> Response:
     return json_answer(orjson.dumps(answer(DayQuestion.model_validate(request.args.to_dict()))))
 
 
-def answer(asked: DayQuestion) -> dict[str, Any]:
-    """The board of the day that was asked for, as the payload DayBoard has it."""
+@dataclass(frozen=True)
+class Made:
+    """A day as it was computed, and the rows and facts that led to it."""
+
+    mark: marks.Mark
+    span: Span
+    now_s: float
+    stance: str
+    events: list[tides.Event]
+    cond: Conditions
+    box: list[heads.Head]
+    shown: list[heads.Head]
+    fits: dict[int, str]
+    has_rod: bool
+    day: Day
+
+    @property
+    def way(self) -> Tideway:
+        return self.day.tideway
+
+
+def made(asked: DayQuestion, *, bare: bool = False) -> Made:
+    """Compute the day that was asked for; ``bare`` without what is only drawn."""
     mark = found(marks.get, asked.mark_id, "mark_id", "mark")
     row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(lines.get, asked.line_id, "line_id", "line")
     rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
-    now_s = float(current_app.config.get("NOW") or time.time())
-    span = span_of(asked.date, mark["time_zone"], now_s)
+    clock = now_s(current_app)
+    span = span_of(asked.date, mark["time_zone"], clock)
     here = tide_of(mark, span)
     stance = asked.stance or mark["stance"]
     way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
@@ -166,8 +186,16 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         None if rod is None else convert.core_rod(rod), asked.school, rigging=_rigging(asked),
         parts=_nail(asked, plastic),
         lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())],
-        boat=_boat(asked, mark, way) if STANCES[stance].drifts else None)
-    now_step = (now_s - span.start_s) / STEP_S
+        boat=_boat(asked, mark, way) if STANCES[stance].drifts else None, bare=bare)
+    return Made(mark, span, clock, stance, here.events, cond, box, shown, fits, rod is not None,
+                result)
+
+
+def answer(asked: DayQuestion) -> dict[str, Any]:
+    """The board of the day that was asked for, as the payload DayBoard has it."""
+    m = made(asked)
+    mark, span, way, cond, result = m.mark, m.span, m.way, m.cond, m.day
+    now_step = (m.now_s - span.start_s) / STEP_S
     return {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
         "school": asked.school, "step_s": STEP_S,
@@ -175,23 +203,23 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "now_step": round(now_step, 3) if 0.0 <= now_step < STEPS - 1 else None,
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
-        "speed_from": way.speed_from, "stance": stance, "tip_height_m": float(cond.tip_height),
+        "speed_from": way.speed_from, "stance": m.stance, "tip_height_m": float(cond.tip_height),
         "drift": drift_part(result.drift, way), "cast_m": cond.cast, "fall": cond.fall,
         "swing_fitted": swing_fitted(result),
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": _leader(asked), "retrieve_speed_m_s": cond.retrieve_speed,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [
-            {"step": round((e["time_utc_s"] - span.start_s) / STEP_S, 3),
-             "clock": span.clock(e["time_utc_s"]), "kind": e["kind"], "height_m": e["height_m"]}
-            for e in here.events
+            {"step": span.step(e["time_utc_s"]), "clock": span.clock(e["time_utc_s"]),
+             "kind": e["kind"], "height_m": e["height_m"]}
+            for e in m.events
         ],
         "profile": _profile(cond, way),
-        "left_out": len(box) - len(shown),
-        **caution_part(asked, mark, stance, span, way),
-        **sky_part(mark, span, way.stream, here.events),
-        "plan": plan_part(result, shown, asked.school, asked.change_minutes),
-        **board_part(result, shown, fits, rod is not None),
+        "left_out": len(m.box) - len(m.shown),
+        **caution_part(asked, mark, m.stance, span, way),
+        **sky_part(mark, span, way.stream, m.events),
+        "plan": plan_part(result, m.shown, asked.school, asked.change_minutes),
+        **board_part(result, m.shown, m.fits, m.has_rod),
     }
 
 

@@ -70,6 +70,56 @@ class DayQuestion(Payload):
     every_head: bool = Field(False, description="also heads whose hook does not fit the plastic")
 
 
+class CardQuestion(DayQuestion):
+    """The day's question, the hours that the card shows, and the sheet."""
+
+    from_step: int = Field(0, ge=0, le=143)
+    to_step: int = Field(144, ge=1, le=144)
+    size: Literal["a6", "letter"] = "a6"
+
+
+class CardRow(Payload):
+    from_clock: str
+    to_clock: str
+    weight: str
+    head: str
+    work: list[str]
+
+
+class CardSheet(Payload):
+    """The card in words and in the angler's units; the strip in shares of its span."""
+
+    title: str
+    day: str
+    facts: list[str]
+    turns: list[str]
+    sky: list[str]
+    rows: list[CardRow]
+    spells: list[str]
+    cautions: list[str]
+    note: str
+    curve: list[float]
+    nights: list[tuple[float, float]]
+    bands: list[tuple[float, float, str]]
+    hours: list[tuple[float, str]]
+
+
+class PlanSaving(Payload):
+    """A change of tackle or stance with which the plan has fewer changes of head."""
+
+    kind: Literal["line", "stance"]
+    words: str
+    changes: int
+    line_id: Id | None = None
+    stance: StanceKey | None = None
+    tip_height_m: float | None = None
+
+
+class PlanSavings(Payload):
+    changes: int = Field(description="of head in the day's plan")
+    savings: list[PlanSaving]
+
+
 class TideTurn(Payload):
     step: float
     clock: str

@@ -13,7 +13,7 @@ from ilha.core.drift import Drift
 from ilha.core.errors import Array
 from ilha.core.hold import lowest_height
 from ilha.core.light import light
-from ilha.core.plan import DRY, NONE, change_plan
+from ilha.core.plan import DRY, NONE, Run, change_plan
 from ilha.core.spells import spells
 from ilha.formats.numbers import nullable
 from ilha.store import heads, marks, tides
@@ -85,20 +85,27 @@ def caution_part(
         {"code": s.caution.code, "says": s.caution.says, "when": spans(s.spans)} for s in said]}
 
 
-def plan_part(
-    result: Day, shown: list[heads.Head], school: str, change_minutes: float
-) -> list[dict[str, Any]]:
+def plan_runs(
+    result: Day, heads_shown: int, school: str, change_minutes: float
+) -> list[Run]:
     """The change plan by the chosen school, over the day's steps."""
     wet = np.zeros(STEPS, dtype=bool)
     wet[result.wet] = True
-    picks, verdicts = np.full(STEPS, NONE), np.zeros((max(len(shown), 1), STEPS), dtype=int)
+    picks, verdicts = np.full(STEPS, NONE), np.zeros((max(heads_shown, 1), STEPS), dtype=int)
     if result.board is not None:
         picks[result.wet] = result.board.picks[school]
         verdicts[:, result.wet] = result.board.judgement.verdict
+    runs = change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes)
+    # The last step is the day's end: a run of it alone has no length.
+    return [run for run in runs if run.start < STEPS - 1]
+
+
+def plan_part(
+    result: Day, shown: list[heads.Head], school: str, change_minutes: float
+) -> list[dict[str, Any]]:
+    """The plan as the payload has it."""
     return [
         {"from_step": run.start, "to_step": min(run.end, STEPS - 1),
          "head_id": shown[run.head]["id"] if run.head >= 0 else None, "dry": run.head == DRY}
-        for run in change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes)
-        # The last step is the day's end: a run of it alone has no length.
-        if run.start < STEPS - 1
+        for run in plan_runs(result, len(shown), school, change_minutes)
     ]

@@ -51,6 +51,11 @@ ROUTES = (
           query=d.DayQuestion),
     Route("get", "/api/plan.ics", "The day's change plan as a calendar", "text/calendar",
           query=d.DayQuestion),
+    Route("get", "/api/plan/savings", "What would spare a change of heads", d.PlanSavings,
+          query=d.DayQuestion),
+    Route("get", "/api/card", "The day on one sheet", d.CardSheet, query=d.CardQuestion),
+    Route("get", "/api/card.html", "The card as a page", "text/html", query=d.CardQuestion),
+    Route("get", "/api/card.pdf", "The card to print", "application/pdf", query=d.CardQuestion),
     Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
 )
 

@@ -1,80 +1,181 @@
-"""GET /api/plan.txt and /api/plan.ics: the day's change plan to take along."""
+"""The day's change plan to take along: as text and as a calendar; what would spare a change."""
 
 from __future__ import annotations
 
-import time
 from typing import Any
 
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.formats.plan_text import PlanUnits, Tied, as_calendar, as_text
-from ilha.store import heads, marks, settings
+from ilha.core.cautions import FIRST
+from ilha.core.errors import DomainError
+from ilha.core.plan import changes, covered
+from ilha.core.tables import STANCES
+from ilha.formats.plan_text import PlanUnits, Tied, Work, as_calendar, as_text
+from ilha.store import heads, lines, marks, settings
 from ilha.web import day
 from ilha.web.database import connection
-from ilha.web.day_payloads import DayQuestion
-from ilha.web.span import STEP_S, span_of
+from ilha.web.day_payloads import DayQuestion, PlanSaving, PlanSavings
+from ilha.web.day_sky import plan_runs
+from ilha.web.resources import answer
+from ilha.web.span import STEP_S, now_s, span_of
 
 bp = Blueprint("plan", __name__, url_prefix="/api")
 
-NOTE = ("Times and figures are computed, the current at a mark is known to perhaps a fifth. Local"
-        " rules, forecasts and what you see come first.")
+NOTE = ("Times and figures are computed; the current at a mark is known to perhaps a fifth. "
+        + FIRST)
 
 
-def _question() -> tuple[dict[str, Any], marks.Mark, PlanUnits]:
-    asked = DayQuestion.model_validate(request.args.to_dict())
-    body = day.answer(asked)
-    mark = day.found(marks.get, asked.mark_id, "mark_id", "mark")
+def the_units() -> PlanUnits:
     chosen = settings.get(connection())
-    units = PlanUnits(chosen["head_unit"], chosen["depth_unit"], chosen["speed_unit"])
-    return body, mark, units
+    return PlanUnits(chosen["head_unit"], chosen["depth_unit"], chosen["speed_unit"],
+                     chosen["wind_unit"])
 
 
-def _runs(body: dict[str, Any], mark: marks.Mark, units: PlanUnits) -> list[Tied]:
+def planned(asked: DayQuestion) -> tuple[dict[str, Any], marks.Mark, PlanUnits]:
+    return day.answer(asked), day.found(marks.get, asked.mark_id, "mark_id", "mark"), the_units()
+
+
+def _work(
+    body: dict[str, Any], figures: dict[str, Any], first: int, last: int, asked: DayQuestion
+) -> Work:
+    def ends(values: list[Any]) -> tuple[float, float] | None:
+        found = [abs(v) if values is stream else v for v in values[first:last] if v is not None]
+        return (min(found), max(found)) if found else None
+
+    stream = body["stream_m_s"]
+    return Work(
+        ends(body["depth_m"]) or (0.0, 0.0), ends(stream) or (0.0, 0.0),
+        ends(figures["count_s"]), ends(figures["middle_s"]), ends(figures["stop_s"]),
+        ends(figures["lead_m"]), ends(figures["zone_s"]), (asked.zone_from_m, asked.zone_to_m),
+        asked.retrieve_speed_m_s if asked.steady else None, asked.lowered,
+        body["drift"] is not None,
+    )
+
+
+def until(clock: str) -> str:
+    """The clock of an end: midnight is the end of this day, not the start of it."""
+    return "24:00" if clock == "00:00" else clock
+
+
+def tied_runs(
+    body: dict[str, Any], mark: marks.Mark, units: PlanUnits, asked: DayQuestion,
+    within: tuple[int, int] = (0, 144),
+) -> list[Tied]:
+    """The plan's runs within some steps of the day."""
     start = span_of(body["date"], mark["time_zone"], 0.0).start_s
     rows = {row["id"]: row for row in heads.listed(connection())}
     figures = {head["id"]: head for head in body["heads"]}
     out = []
     for run in body["plan"]:
-        first, last = run["from_step"], run["to_step"]
-        clocks = (body["clock"][first], body["clock"][last])
+        first, last = max(run["from_step"], within[0]), min(run["to_step"], within[1])
+        if first >= last:
+            continue
+        clocks = (body["clock"][first], until(body["clock"][last]))
         span = (float(start + STEP_S * first), float(start + STEP_S * last))
         if run["head_id"] is None:
             why = "the mark is dry" if run["dry"] else "no head in the box is right"
-            out.append(Tied(*span, *clocks, None, why))
+            out.append(Tied(*span, *clocks, why=why))
             continue
-        row, middle = rows[run["head_id"]], (first + last) // 2
-        name = (f"{units.weight(row['printed_oz'], row['mass_g'])}"
-                f" {row['shape'].replace('-', ' ')} {row['hook_size']}")
-        seen = figures[run["head_id"]]
-        out.append(Tied(*span, *clocks, name, count=seen["count_s"][middle],
-                        lead=seen["lead_m"][middle], depth=body["depth_m"][middle],
-                        speed=abs(body["stream_m_s"][middle])))
+        row = rows[run["head_id"]]
+        weight = units.weight(row["printed_oz"], row["mass_g"])
+        real = f", {row['mass_g']:.1f} g" if weight.endswith("oz") else ""
+        out.append(Tied(
+            *span, *clocks, f"{row['shape'].replace('-', ' ')} {row['hook_size']}{real}", weight,
+            work=_work(body, figures[run["head_id"]], first, last, asked)))
     return out
 
 
 @bp.get("/plan.txt")
 def get_text() -> Response:
-    body, mark, units = _question()
+    asked = DayQuestion.model_validate(request.args.to_dict())
+    body, mark, units = planned(asked)
     title = f"{mark['name']}, {body['date']} ({body['time_zone']}), by {body['school']}"
-    best = [f"{s['from_clock']} to {s['to_clock']}: {' and '.join(s['reasons'])}"
-            for s in body["spells"]]
-    notes = ["Worth being there:", *best, "", mark["caution"], NOTE]
-    text = as_text(title, _runs(body, mark, units), notes, units)
-    return _file(text.encode(), "text/plain", f"ilha-plan-{body['date']}.txt")
+    notes = ["Worth being there:", *told_spells(body), "", *told_cautions(body, mark, units), NOTE]
+    text = as_text(title, tied_runs(body, mark, units, asked), notes, units)
+    return as_file(text.encode(), "text/plain", f"ilha-plan-{body['date']}.txt")
 
 
 @bp.get("/plan.ics")
 def get_calendar() -> Response:
-    body, mark, units = _question()
-    now_s = float(current_app.config.get("NOW") or time.time())
+    asked = DayQuestion.model_validate(request.args.to_dict())
+    body, mark, units = planned(asked)
+    note = " ".join((*told_cautions(body, mark, units), NOTE))
     data = as_calendar(mark["name"], (mark["latitude_deg"], mark["longitude_deg"]),
-                       _runs(body, mark, units), f"{mark['caution']} {NOTE}", now_s, units)
-    return _file(data, "text/calendar", f"ilha-plan-{body['date']}.ics")
+                       tied_runs(body, mark, units, asked), note, now_s(current_app), units)
+    return as_file(data, "text/calendar", f"ilha-plan-{body['date']}.ics")
 
 
-def _file(data: bytes, kind: str, name: str) -> Response:
-    response = Response(data, content_type=f"{kind}; charset=utf-8")
+def told_spells(body: dict[str, Any], within: tuple[int, int] = (0, 144)) -> list[str]:
+    return [f"{s['from_clock']} to {until(s['to_clock'])} {' and '.join(s['reasons'])}"
+            for s in body["spells"] if s["to_step"] > within[0] and s["from_step"] < within[1]]
+
+
+def _times(spans: list[dict[str, Any]]) -> str:
+    return ", ".join(f"{s['from_clock']} to {until(s['to_clock'])}" for s in spans)
+
+
+def told_cautions(body: dict[str, Any], mark: marks.Mark, units: PlanUnits) -> list[str]:
+    """The mark's own, what the weather adds with its times, and when it is too deep to wade."""
+    out = [mark["caution"]] if mark["caution"] else []
+    for caution in body["cautions"]:
+        when = _times(caution["when"])
+        out.append(f"{when + ': ' if when else ''}{caution['says']}")
+    wade = body["wade"]
+    if wade is not None:
+        limit = units.length(wade["limit_m"])
+        for where, spans in (("here", wade["here"]), ("on the way back", wade["way_back"])):
+            if spans:
+                out.append(f"Over {limit} {where} from {_times(spans)}.")
+        if wade["way_back"] is None:
+            out.append("The depth of the way back is not known: it may fill first.")
+    return out
+
+
+@bp.get("/plan/savings")
+def get_savings() -> Response:
+    """Which thinner line of the box, or which other stance, would spare a change."""
+    asked = DayQuestion.model_validate(request.args.to_dict())
+    now = _counted(asked)
+    line = day.found(lines.get, asked.line_id, "line_id", "line")
+    ways: list[tuple[str, str, dict[str, Any]]] = [
+        ("line", row["name"], {"line_id": row["id"]})
+        for row in sorted(lines.listed(connection()), key=lambda row: -row["diameter_mm"])
+        if row["diameter_mm"] < line["diameter_mm"]]
+    stance = asked.stance or day.found(marks.get, asked.mark_id, "mark_id", "mark")["stance"]
+    ways += [("stance", STANCES[key].words, {"stance": key, "tip_height_m": None})
+             for key in _OTHERS.get(stance, ())]
+    savings: list[PlanSaving] = []
+    for kind, words, change in ways:
+        then = _counted(asked.model_copy(update=change))
+        # A still thinner line must spare more than the one before it.
+        best = min((s.changes for s in savings if s.kind == kind), default=now[0])
+        if then[0] < best and then[1] >= now[1]:
+            savings.append(PlanSaving.model_validate(
+                {"kind": kind, "words": words, "changes": then[0], **change}))
+    return answer(PlanSavings(changes=now[0], savings=sorted(savings, key=lambda s: s.changes)))
+
+
+_OTHERS = {"kayak": ("anchored", "drifting"), "anchored": ("kayak", "drifting"),
+           "drifting": ("kayak", "anchored"), "bank": ("dock",), "dock": ("bank",),
+           "wading": ("bank", "kayak")}
+"""Stances that one may take up instead at the same place."""
+
+
+def _counted(asked: DayQuestion) -> tuple[int, int]:
+    """Changes of head in the day's plan, and steps with a head. A stance in which the line would
+    never hold is no answer, an error of it none either."""
+    try:
+        made = day.made(asked, bare=True)
+    except DomainError:
+        return 1000, 0
+    runs = plan_runs(made.day, len(made.shown), asked.school, asked.change_minutes)
+    return changes(runs), covered(runs)
+
+
+def as_file(data: bytes, kind: str, name: str) -> Response:
+    text = kind.startswith("text/")
+    response = Response(data, content_type=f"{kind}; charset=utf-8" if text else kind)
     response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
     response.cache_control.no_cache = True
     return response

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import time
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from zoneinfo import ZoneInfo
 
 import numpy as np
+from flask import Flask
 
 from ilha.core.errors import Array
 from ilha.formats.fields import FieldError
@@ -31,8 +33,19 @@ class Span:
         """Where an instant stands among the steps."""
         return round((at_s - self.start_s) / STEP_S, 3)
 
+    @property
+    def words(self) -> str:
+        """The date as one says it."""
+        day = datetime.fromisoformat(self.date)
+        return f"{day:%A} {day.day} {day:%B %Y}"
+
     def clock(self, at_s: float) -> str:
         return datetime.fromtimestamp(at_s, UTC).astimezone(self.zone).strftime("%H:%M")
+
+
+def now_s(app: Flask) -> float:
+    """The application's clock, s since 1970 UTC."""
+    return float(app.config.get("NOW") or time.time())
 
 
 def span_of(date: str | None, time_zone: str, now_s: float) -> Span:

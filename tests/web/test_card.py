@@ -1,0 +1,87 @@
+"""The card and what would spare a change, over HTTP."""
+
+from __future__ import annotations
+
+import itertools
+from io import BytesIO
+
+import pdfplumber
+import pytest
+from flask.testing import FlaskClient
+
+BASE = "mark_id=1&plastic_id=1&line_id=3&rod_id=2"
+
+
+def test_the_card_has_the_plan_of_its_hours(client: FlaskClient) -> None:
+    day = client.get(f"/api/day?{BASE}").get_json()
+    card = client.get(f"/api/card?{BASE}&from_step=30&to_step=100").get_json()
+    assert card["rows"][0]["from_clock"] == day["clock"][30]
+    assert card["rows"][-1]["to_clock"] == day["clock"][100]
+    inside = [r for r in day["plan"] if r["to_step"] > 30 and r["from_step"] < 100]
+    assert len(card["rows"]) == len(inside)
+    assert len(card["curve"]) == 71
+    assert (min(card["curve"]), max(card["curve"])) == (0.0, 1.0)
+    assert card["bands"][0][0] == 0.0
+    assert card["bands"][-1][1] == 1.0
+    assert any("Anchor from the bow" in c for c in card["cautions"])
+    whole = client.get(f"/api/card?{BASE}").get_json()
+    assert whole["rows"][-1]["to_clock"] == "24:00"
+    assert len(whole["turns"]) >= 3
+
+
+@pytest.mark.parametrize("size", ["a6", "letter"])
+def test_pdf_and_page_say_the_same(client: FlaskClient, size: str) -> None:
+    card = client.get(f"/api/card?{BASE}").get_json()
+    pdf = client.get(f"/api/card.pdf?{BASE}&size={size}")
+    assert pdf.mimetype == "application/pdf"
+    assert f"{size}.pdf" in pdf.headers["Content-Disposition"]
+    with pdfplumber.open(BytesIO(pdf.data)) as found:
+        text = found.pages[0].extract_text()
+    page = client.get(f"/api/card.html?{BASE}&size={size}").text
+    for row in card["rows"]:
+        assert f"{row['from_clock']}–{row['to_clock']}" in text
+        assert f"{row['from_clock']}–{row['to_clock']}" in page
+
+
+def test_weather_and_wading_are_on_the_card(client: FlaskClient) -> None:
+    flat = next(m for m in client.get("/api/marks").get_json()["marks"] if m["kind"] == "flat")
+    asked = f"mark_id={flat['id']}&plastic_id=1&line_id=3&temperature_c=11&thunder=true&wade_m=0.5"
+    said = " ".join(client.get(f"/api/card?{asked}").get_json()["cautions"])
+    for words in ("Over 0.5 m here from", "on the way back from", "Thunder about",
+                  "Water this cold"):
+        assert words in said
+
+
+def test_hours_the_wrong_way_round_are_refused(client: FlaskClient) -> None:
+    refused = client.get(f"/api/card?{BASE}&from_step=90&to_step=40")
+    assert refused.status_code == 422
+    assert refused.get_json()["field"] == "to_step"
+
+
+def test_a_mark_without_tide_has_a_card_too(client: FlaskClient) -> None:
+    asked = "mark_id=8&plastic_id=1&line_id=3&typed_speed_m_s=0.2"
+    card = client.get(f"/api/card?{asked}").get_json()
+    assert card["curve"] == []
+    assert client.get(f"/api/card.pdf?{asked}").status_code == 200
+
+
+def changes_of(client: FlaskClient, asked: str) -> int:
+    plan = client.get(f"/api/day?{asked}").get_json()["plan"]
+    heads = [run["head_id"] for run in plan if run["head_id"] is not None]
+    return sum(a != b for a, b in itertools.pairwise(heads))
+
+
+def test_savings_are_those_of_the_plans_themselves(client: FlaskClient) -> None:
+    """Each saving asked for by itself has the changes that it promises."""
+    found = 0
+    for mark in (1, 3, 4, 7):
+        asked = f"mark_id={mark}&plastic_id=1&rod_id=2&change_minutes=0"
+        answer = client.get(f"/api/plan/savings?{asked}&line_id=5").get_json()
+        assert answer["changes"] == changes_of(client, f"{asked}&line_id=5")
+        for saving in answer["savings"]:
+            found += 1
+            change = (f"line_id={saving['line_id']}" if saving["kind"] == "line"
+                      else f"line_id=5&stance={saving['stance']}")
+            assert changes_of(client, f"{asked}&{change}") == saving["changes"]
+            assert saving["changes"] < answer["changes"]
+    assert found > 0
