@@ -14,6 +14,7 @@ import { QuestionProvider, useQuestion } from "./ui/question";
 import { DayView } from "./views/day/day-view";
 
 const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));
+const CardView = lazy(() => import("./views/card/card-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
 
@@ -48,6 +49,7 @@ export function App() {
                   <Routes>
                     <Route path="/" element={<DayView />} />
                     <Route path="/bench" element={<BenchView />} />
+                    <Route path="/card" element={<CardView />} />
                     <Route path="/places" element={<PlacesView />} />
                     <Route path="*" element={<Navigate to="/" replace />} />
                   </Routes>
@@ -68,7 +70,7 @@ function Shell({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.sheet = settings.sheet;
   }, [settings.sheet]);
-  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench"), p: () => void go("/places") }), [go]));
+  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench"), c: () => void go("/card"), p: () => void go("/places") }), [go]));
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
     <>
@@ -93,6 +95,7 @@ function Views() {
     <nav className="views" aria-label="views">
       <NavLink to="/" end>Day</NavLink>
       <NavLink to="/bench">Bench</NavLink>
+      <NavLink to="/card">Card</NavLink>
       <NavLink to="/places">Places</NavLink>
     </nav>
   );
@@ -103,11 +106,12 @@ const UNITS: { key: keyof Settings; label: string; options: string[] }[] = [
   { key: "depth_unit", label: "Depths and lengths", options: ["m", "ft"] },
   { key: "speed_unit", label: "Speeds", options: ["m/s", "kn"] },
   { key: "small_unit", label: "Bench", options: ["mm", "in"] },
+  { key: "wind_unit", label: "Wind", options: ["m/s", "kn", "Bft"] },
   { key: "temperature_unit", label: "Temperature", options: ["°C", "°F"] },
 ];
 
-const METRIC = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C" } as const;
-const IMPERIAL = { head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F" } as const;
+const METRIC = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s" } as const;
+const IMPERIAL = { head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "kn" } as const;
 
 function UnitsMenu() {
   const { settings, choose } = useQuestion();

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ilha.core.errors import DomainError
 from ilha.core.light import Light
-from ilha.core.plan import DRY, NONE, Run, change_plan
+from ilha.core.plan import DRY, NONE, Run, change_plan, changes, covered
 from ilha.core.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
 from ilha.core.spells import TURN_S, Spell, spells
 
@@ -121,3 +121,27 @@ def test_spells_end_with_the_span() -> None:
     assert found[0].start == 0.0
     assert found[-1].end == 24 * HOUR
     assert spells([(-2 * HOUR, "high")], DAY, 0.0, 5 * HOUR) == []
+
+
+def test_nobody_changes_for_a_head_of_the_same_weight() -> None:
+    """Two hours each of two shapes of 3/8 oz, both right all day: one is left on. With a pick that
+    weighs less the change is worth it, as it is where the other is not right."""
+    picks = [0] * 6 + [1] * 12
+    verdicts = np.full((2, 18), RIGHT)
+    wet = np.ones(18, dtype=bool)
+
+    def heads(masses: list[float], verdicts: np.ndarray) -> list[int]:
+        found = change_plan(A(picks), verdicts, wet, 10.0, 30.0, A(masses))
+        return [run.head for run in found]
+
+    assert heads([10.6, 10.6], verdicts) == [1]
+    assert heads([10.6, 7.1], verdicts) == [0, 1]
+    light = verdicts.copy()
+    light[0, 6:], light[1, :6] = TOO_LIGHT, TOO_LIGHT
+    assert heads([10.6, 10.6], light) == [0, 1]
+
+
+def test_changes_and_cover_by_hand() -> None:
+    runs = [Run(0, 4, 2), Run(4, 6, NONE), Run(6, 9, 2), Run(9, 12, DRY), Run(12, 20, 1)]
+    assert changes(runs) == 1
+    assert covered(runs) == 4 + 3 + 8

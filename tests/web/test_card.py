@@ -21,8 +21,8 @@ def test_the_card_has_the_plan_of_its_hours(client: FlaskClient) -> None:
     assert len(card["rows"]) == len(inside)
     assert len(card["curve"]) == 71
     assert (min(card["curve"]), max(card["curve"])) == (0.0, 1.0)
-    assert card["bands"][0][0] == 0.0
-    assert card["bands"][-1][1] == 1.0
+    assert card["bands"][0]["from_share"] == 0.0
+    assert card["bands"][-1]["to_share"] == 1.0
     assert any("Anchor from the bow" in c for c in card["cautions"])
     whole = client.get(f"/api/card?{BASE}").get_json()
     assert whole["rows"][-1]["to_clock"] == "24:00"

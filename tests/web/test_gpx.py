@@ -38,7 +38,7 @@ def test_another_reader_finds_the_waypoints(client: FlaskClient) -> None:
     assert len(points) == 8
     assert (points[0].name, points[0].type) == (first["name"], first["kind"])
     assert points[0].latitude == pytest.approx(first["latitude_deg"])
-    assert "Anchor from the bow only" in (points[0].description or "")
+    assert "ferry" in (points[0].description or "")
 
 
 def test_a_strange_waypoint_takes_what_is_assumed(client: FlaskClient) -> None:

@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { DayQuery, FitQuery } from "./types";
+import type { CardQuery, DayQuery, FitQuery } from "./types";
 
 export const dayQuery = (query: DayQuery) =>
   queryOptions({
@@ -13,3 +13,21 @@ export const fitQuery = (query: FitQuery) =>
     queryKey: ["fit", query],
     queryFn: ({ signal }) => unwrap(client.GET("/api/fit", { params: { query }, signal })),
   });
+
+export const cardQuery = (query: CardQuery) =>
+  queryOptions({
+    queryKey: ["card", query],
+    queryFn: ({ signal }) => unwrap(client.GET("/api/card", { params: { query }, signal })),
+  });
+
+export const savingsQuery = (query: DayQuery) =>
+  queryOptions({
+    queryKey: ["savings", query],
+    queryFn: ({ signal }) => unwrap(client.GET("/api/plan/savings", { params: { query }, signal })),
+  });
+
+/** The same question asked for as a file. */
+export function fileOf(name: string, query: CardQuery): string {
+  const asked = Object.entries(query).filter(([, value]) => value !== undefined);
+  return `/api/${name}?${new URLSearchParams(asked.map(([key, value]) => [key, String(value)]))}`;
+}

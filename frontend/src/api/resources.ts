@@ -15,6 +15,12 @@ export const tidesQuery = queryOptions({
   ...FOREVER,
 });
 
+export const streamsQuery = queryOptions({
+  queryKey: ["streams"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/streams", { signal })),
+  ...FOREVER,
+});
+
 export const boxQuery = queryOptions({
   queryKey: ["box"],
   queryFn: ({ signal }) => unwrap(client.GET("/api/box", { signal })),

@@ -429,11 +429,7 @@ export interface components {
          */
         CardSheet: {
             /** Bands */
-            bands: [
-                number,
-                number,
-                string
-            ][];
+            bands: components["schemas"]["ShareSpan"][];
             /** Cautions */
             cautions: string[];
             /** Curve */
@@ -443,15 +439,9 @@ export interface components {
             /** Facts */
             facts: string[];
             /** Hours */
-            hours: [
-                number,
-                string
-            ][];
+            hours: components["schemas"]["ShareAt"][];
             /** Nights */
-            nights: [
-                number,
-                number
-            ][];
+            nights: components["schemas"]["ShareSpan"][];
             /** Note */
             note: string;
             /** Rows */
@@ -1424,6 +1414,25 @@ export interface components {
              * @enum {string}
              */
             wind_unit: "m/s" | "kn" | "Bft";
+        };
+        /** ShareAt */
+        ShareAt: {
+            /** At Share */
+            at_share: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ShareSpan
+         * @description A part of the card's strip, in shares of its width.
+         */
+        ShareSpan: {
+            /** From Share */
+            from_share: number;
+            /** To Share */
+            to_share: number;
+            /** Words */
+            words: string;
         };
         /**
          * SkyChange

@@ -52,6 +52,8 @@ export function Fact({ label, words, source, children }: Props) {
       >
         {words}
       </button>
+      {/* What follows, a comma or a stop, stays on the fact's line. */}
+      {"\u2060"}
       {open && (
         <Overlay
           target={button}

@@ -7,6 +7,8 @@ export interface Typed {
   speed?: { value: number; step: number } | undefined;
   /** heads that were swept or held at a step, from which the current is read */
   seen?: { step: number; heads: Seen[] } | undefined;
+  /** over the ground, as the GPS has it */
+  drift?: { value: number; step: number } | undefined;
 }
 
 export interface Facts {
@@ -16,6 +18,12 @@ export interface Facts {
   tip_height_m: number | null;
   cast_m: number | null;
   wind_m_s: number | null;
+  /** degrees from north that the wind comes from */
+  wind_from_deg: number | null;
+  /** of a drifting boat, percent of the wind */
+  leeway_percent: number | null;
+  swell_m: number | null;
+  thunder: boolean;
   temperature_c: number | null;
   feed_tension_n: number | null;
   zone: [number, number] | null;
@@ -37,6 +45,8 @@ export interface Facts {
   nail_at: DayQuery["nail_at"] | null;
   /** m of water in which one still wades */
   wade_m: number | null;
+  /** hours of the day that the card shows */
+  hours: [number, number] | null;
   /** minutes that one change of head is worth */
   change_minutes: number | null;
   /** by mark and date */
@@ -45,15 +55,17 @@ export interface Facts {
 
 const EMPTY: Facts = {
   date: null, stance: null, tip_height_m: null, cast_m: null, wind_m_s: null,
+  wind_from_deg: null, leeway_percent: null, swell_m: null, thunder: false,
   temperature_c: null, feed_tension_n: null, zone: null, every_head: false, fall: null,
   lowered: false, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null,
   cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
-  change_minutes: null, wade_m: null,
+  change_minutes: null, wade_m: null, hours: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
-export const ASSUMED = { retrieve_speed_m_s: 0.6, reel_cm_per_turn: 75, sinker_g: 60, wade_m: 0.9 };
+export const ASSUMED = { retrieve_speed_m_s: 0.6, reel_cm_per_turn: 75, sinker_g: 60, wade_m: 0.9,
+  leeway_percent: 3.5, wind_m_s: 3 };
 
 export const FACTS_KEY = "ilha.facts";
 
@@ -112,6 +124,13 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     tip_height_m: facts.tip_height_m ?? undefined,
     cast_m: facts.cast_m ?? undefined,
     wind_m_s: facts.wind_m_s ?? undefined,
+    wind_from_deg: facts.wind_from_deg ?? undefined,
+    leeway_percent: facts.leeway_percent ?? undefined,
+    drift_seen_m_s: typed.drift?.value,
+    drift_seen_step: typed.drift?.step,
+    swell_m: facts.swell_m ?? undefined,
+    thunder: facts.thunder || undefined,
+    wade_m: facts.wade_m ?? undefined,
     temperature_c: facts.temperature_c ?? undefined,
     feed_tension_n: facts.feed_tension_n ?? undefined,
     zone_from_m: facts.zone?.[0],

@@ -2,7 +2,7 @@
 import { useEffect } from "react";
 
 export const KEY_HELP: [string, string][] = [
-  ["[ and ]", "ten minutes back and on"],
+  ["[ and ]", "ten minutes back and on, through midnight too"],
   ["{ and }", "an hour back and on"],
   ["n", "now"],
   ["< and >", "the day before and after"],
@@ -11,7 +11,7 @@ export const KEY_HELP: [string, string][] = [
   ["f", "watch the chosen head fall; any key or touch ends it"],
   ["p", "the day's change plan"],
   ["u", "forget what was read from heads"],
-  ["g then d, b, p", "go to Day, Bench, Places"],
+  ["g then d, b, c, p", "go to Day, Bench, Card, Places"],
   ["?", "these keys"],
 ];
 

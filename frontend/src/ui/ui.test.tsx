@@ -6,7 +6,7 @@ import { NumberSheet } from "./number-sheet";
 import { lengthScale, type Units } from "./units";
 
 const FEET: Units = {
-  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F",
+  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "Bft",
 };
 
 afterEach(cleanup);

@@ -5,10 +5,10 @@ import {
 } from "./units";
 
 const METRIC: Units = {
-  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
+  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
 };
 const IMPERIAL: Units = {
-  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F",
+  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "Bft",
 };
 
 describe("figures carry their unit", () => {

@@ -3,7 +3,7 @@ import type { Settings } from "../api/types";
 
 export type Units = Pick<
   Settings,
-  "head_unit" | "depth_unit" | "speed_unit" | "small_unit" | "temperature_unit"
+  "head_unit" | "depth_unit" | "speed_unit" | "small_unit" | "temperature_unit" | "wind_unit"
 >;
 
 const G_PER_OZ = 28.349523125;
@@ -11,6 +11,8 @@ const M_PER_FT = 0.3048;
 const MM_PER_IN = 25.4;
 const M_S_PER_KN = 1852 / 3600;
 const N_PER_KGF = 9.80665;
+/** v = 0.836 B^(3/2) m/s: the World Meteorological Organization's equivalent speeds; from memory. */
+const BEAUFORT = 0.836;
 
 /** A figure and its unit, apart so that they can be set in different sizes. */
 export interface Figure {
@@ -50,6 +52,25 @@ export function speed(m_s: Maybe, units: Units, digits = 2): Figure {
   return units.speed_unit === "kn"
     ? { value: fixed(m_s / M_S_PER_KN, digits), unit: "kn" }
     : { value: fixed(m_s, digits), unit: "m/s" };
+}
+
+const force = (m_s: number): number => (m_s / BEAUFORT) ** (2 / 3);
+
+/** Wind, as forecasts say it. */
+export function wind(m_s: Maybe, units: Units): Figure {
+  if (m_s == null) return DASH;
+  if (units.wind_unit === "Bft") return { value: `force ${fixed(force(m_s), 0)}`, unit: "" };
+  return units.wind_unit === "kn"
+    ? { value: fixed(m_s / M_S_PER_KN, 0), unit: "kn" }
+    : { value: fixed(m_s, 1), unit: "m/s" };
+}
+
+const POINTS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
+/** The compass in eight points, each with its degrees. */
+export const COMPASS = POINTS.map((words, i) => ({ words, deg: 45 * i }));
+
+export function compass(deg: number): string {
+  return POINTS[Math.round(deg / 45) % 8]!;
 }
 
 export function temperature(c: Maybe, units: Units): Figure {
@@ -171,6 +192,15 @@ export function speedScale(units: Units): Scale {
     : { unit: "m/s", toSi: SAME, fromSi: SAME, step: 0.05 };
 }
 
+export function windScale(units: Units): Scale {
+  if (units.wind_unit === "Bft") {
+    return { unit: "Bft", toSi: (x) => BEAUFORT * x ** 1.5, fromSi: force, step: 1 };
+  }
+  return units.wind_unit === "kn"
+    ? { unit: "kn", toSi: (x) => x * M_S_PER_KN, fromSi: (x) => x / M_S_PER_KN, step: 1 }
+    : { unit: "m/s", toSi: SAME, fromSi: SAME, step: 1 };
+}
+
 /** Pulls on the line, as the grams that would pull so. */
 export const PULL_SCALE: Scale = {
   unit: "g", toSi: (x) => (x * N_PER_KGF) / 1000, fromSi: (x) => (x * 1000) / N_PER_KGF, step: 0.5,
@@ -180,6 +210,7 @@ export function pull(newton: number): Figure {
 }
 
 export const GRAM_SCALE: Scale = { unit: "g", toSi: SAME, fromSi: SAME, step: 1 };
+export const PERCENT_SCALE: Scale = { unit: "%", toSi: SAME, fromSi: SAME, step: 0.5 };
 export const CM_SCALE: Scale = { unit: "cm", toSi: SAME, fromSi: SAME, step: 1 };
 
 export function temperatureScale(units: Units): Scale {

@@ -19,10 +19,11 @@ import { Figures } from "./day/figures";
 import { frameAt } from "./day/frame";
 import { Ladder } from "./day/ladder";
 import { PlanSheet } from "./day/plan-sheet";
+import { MemoryRouter } from "react-router";
 import { Rail } from "./day/rail";
 
 const SETTINGS: Settings = {
-  head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
+  head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
   sheet: "daylight", school: "lightest-practical", mark_id: null, plastic_id: null, line_id: null,
   rod_id: null,
 };
@@ -31,6 +32,7 @@ const MARK: Mark = {
   charted_depth_m: 3, bottom: "sand", cover: "weed", cover_height_m: 0.3, stance: "kayak",
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
   flood_to_deg: 60, caution: "Wear a life jacket.", tide_offset_min: 0, tide_height_offset_m: 0,
+  stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: null,
 };
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
@@ -77,10 +79,10 @@ function inQuestion(child: ReactNode): ReactNode {
   queries.setQueryData(settingsQuery.queryKey, SETTINGS);
   queries.setQueryData(boxQuery.queryKey, BOX);
   queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [] });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", tide_service: false });
   return (
     <QueryClientProvider client={queries}>
-      <Suspense><QuestionProvider>{child}</QuestionProvider></Suspense>
+      <MemoryRouter><Suspense><QuestionProvider>{child}</QuestionProvider></Suspense></MemoryRouter>
     </QueryClientProvider>
   );
 }
@@ -189,7 +191,7 @@ describe("the rail", () => {
   it("is a slider that speaks, and steps by keys", () => {
     vi.stubGlobal("requestAnimationFrame", (run: FrameRequestCallback) => (run(0), 1));
     act(() => startAt(60));
-    render(<Rail board={BOARD} frame={frameAt(BOARD, 60)} heads={MAP} units={SETTINGS} />);
+    render(inQuestion(<Rail board={BOARD} frame={frameAt(BOARD, 60)} heads={MAP} units={SETTINGS} />));
     const rail = screen.getByRole("slider");
     expect(rail.getAttribute("aria-valuetext")).toBe("10:00, 4.2 m deep, current 0.50 m/s, tie on 3/8 oz");
     act(() => { fireEvent.keyDown(rail, { key: "ArrowRight" }); });

@@ -20,6 +20,11 @@ CHANGE_MINUTES = 30.0
 """Minutes with a head that is not the pick but right that one puts up with for a change less."""
 COSTS = {RIGHT: 1.0, MARGINAL: 2.0, TOO_HEAVY: 3.0, TOO_LIGHT: 6.0, UNSAFE: 1e3}
 """What a minute with a head that is not the pick costs, by its verdict (judgement)."""
+SAME_WEIGHT = 0.1
+"""A minute with a right head of the pick's own weight but of another shape: hardly anything, nobody
+changes for that (judgement)."""
+WEIGHT_STEP = 0.06
+"""Weights within this share of each other are one: printed ones differ by a fifth at least."""
 EMPTY_MINUTE = 6.0
 """A minute without a head where one would be right costs as much as with one too light."""
 
@@ -35,14 +40,15 @@ class Run:
 
 def change_plan(
     picks: Indices, verdicts: Indices, wet: Flags, step_minutes: float,
-    change_minutes: float = CHANGE_MINUTES,
+    change_minutes: float = CHANGE_MINUTES, masses: Array | None = None,
 ) -> list[Run]:
     """Runs that cover the day without gap or overlap, two neighbours never alike.
 
     Parameters
     ----------
     picks : (T,) index of the school's pick, -1 for none. verdicts : (H, T). wet : (T,).
-    change_minutes : what one change is worth; 0 gives the picks themselves.
+    change_minutes : what one change is worth; 0 gives the picks themselves. masses : (H,) of the
+    heads, in any unit; None: no two weigh the same.
 
     Raises
     ------
@@ -56,6 +62,10 @@ def change_plan(
     none = np.where(picks < 0, 0.0, EMPTY_MINUTE * step_minutes)
     costs = np.concatenate([costs, none[None]])
     at = np.flatnonzero(picks >= 0)
+    if masses is not None and at.size:
+        same = np.abs(masses[:, None] / masses[picks[at]] - 1.0) < WEIGHT_STEP
+        spared = same & (verdicts[:, at] == RIGHT)
+        costs[:heads, at] = np.where(spared, SAME_WEIGHT * step_minutes, costs[:heads, at])
     costs[picks[at], at] = 0.0
     costs[:, ~wet] = 0.0
     way = _cheapest(costs, wet, change_minutes)

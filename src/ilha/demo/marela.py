@@ -41,10 +41,10 @@ def _mark(
 
 _mark("Cais Velho", "harbour", (36.4021, -21.7043), 2.6, "sand", ("weed", 0.3), "kayak", 25.0,
       (0.45, 0.80, 20.0, 65.0),
-      "Anchor from the bow only; keep out of the ferry's way. Wear a life jacket.")
+      "Keep out of the ferry's way: it cannot turn for you.")
 _mark("Seba Grande", "flat", (36.4107, -21.6902), -1.0, "grass", ("eelgrass", 0.35), "wading",
       20.0, (0.10, 0.28, 35.0, 20.0),
-      "Shuffle your feet: rays lie in the grass. The flood fills the gully behind you first.",
+      "Rays lie in the grass. The flood fills the gully behind you first.",
       way_back=-0.75)
 _mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0), "wading", 25.0,
       (0.35, 0.85, 15.0, 80.0),
@@ -52,21 +52,21 @@ _mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0),
       "partly open", 0.9)
 _mark("Boca do Porto", "jetty", (36.3989, -21.7168), 6.2, "rock", ("none", 0.0), "dock", 20.0,
       (0.55, 1.20, 10.0, 85.0),
-      "Wet stone and ships' wash: stand back from the edge, never alone, life jacket on.",
+      "Wet stone and ships' wash: stand back from the edge.",
       "partly open")
 _mark("Praia Comprida", "surf", (36.3871, -21.7310), 1.4, "sand", ("none", 0.0), "bank", 40.0,
       (0.08, 0.18, 0.0, 110.0),
-      "Watch for rip currents; wade no deeper than the knee in swell.", "open sea")
+      "A rip runs out along the northern rocks on most days.", "open sea")
 _mark("Lajinha", "wash", (36.3942, -21.7377), 3.4, "rock", ("kelp", 0.6), "bank", 22.0,
       (0.12, 0.30, 0.0, 140.0),
-      "Watch a full set of waves before you step down. Never alone; know your way out.",
+      "The gully behind the platform fills from half tide: it is the only way out.",
       "open sea")
 _mark("Recife de Fora", "reef", (36.3720, -21.7515), 15.5, "rock", ("none", 0.0), "drifting", 20.0,
       (0.18, 0.42, 30.0, 60.0),
-      "Open sea: tell someone where you are, and watch the wind against the stream.",
+      "Open sea, two miles from the mouth: watch the wind against the stream.",
       "open sea")
 _mark("Baixa do Norte", "ledge", (36.4390, -21.7250), 18.0, "rock", ("none", 0.0), "anchored", 20.0,
-      None, "No tide table here. Anchor from the bow only; keep a knife at hand for the rope.",
+      None, "No tide table here, and a foul bottom: buoy the anchor.",
       "open sea")
 
 # name, look, family, material, colour, length, body length, width, height (mm), mass g, drag cm²

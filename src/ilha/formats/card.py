@@ -148,7 +148,7 @@ def _draw(pen: _Pen, card: Card) -> None:
     pen.wrapped(" · ".join(card.facts), "words", 6.8)
     if card.curve:
         _tide(pen, card)
-    pen.wrapped(" · ".join((*card.turns, *card.sky)), "figures", 7.2, ink=SEA)
+    pen.wrapped(" · ".join((*card.turns, *card.sky)), "figures", 7.2)
     for row in card.rows:
         _row(pen, row)
     pen.rule()

@@ -51,6 +51,10 @@ class PlanUnits:
         return " ".join(str(p) for p in (whole, part) if p) + " oz"
 
 
+ON_IT = 0.25
+"""A lead of less than this, m, is none."""
+
+
 @dataclass(frozen=True)
 class Work:
     """What is done with a head through a run: seconds, metres, m/s, each from its least to its
@@ -92,6 +96,8 @@ class Work:
         low, high = self.lead
         beyond = high < 0.0
         far = units.lengths((-high, -low) if beyond else (max(low, 0.0), high))
+        if high < ON_IT and not self.drifting and not beyond:
+            return "land it on the mark"
         if self.drifting:
             return f"drifts {far} in falling"
         return f"land it {far} {'beyond' if beyond else 'up-tide of'} the mark"

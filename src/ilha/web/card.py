@@ -14,9 +14,9 @@ from ilha.formats.card import Card, Row, as_html, as_pdf
 from ilha.formats.plan_text import Tied
 from ilha.store import lines, plastics
 from ilha.web import day
-from ilha.web.answers import json_answer
-from ilha.web.day_payloads import CardQuestion, CardSheet
+from ilha.web.day_payloads import CardQuestion, CardSheet, ShareAt, ShareSpan
 from ilha.web.plan import NOTE, as_file, planned, tied_runs, told_cautions, told_spells
+from ilha.web.resources import answer
 from ilha.web.span import STEP_S, span_of
 
 bp = Blueprint("card", __name__, url_prefix="/api")
@@ -85,7 +85,11 @@ def _strip(body: dict[str, Any], runs: list[Tied], within: tuple[int, int]) -> d
 @bp.get("/card")
 def get_card() -> Response:
     card, _, _ = _card()
-    return json_answer(CardSheet.model_validate(asdict(card)).model_dump_json())
+    spans = [ShareSpan(from_share=a, to_share=b, words=words) for a, b, words in card.bands]
+    nights = [ShareSpan(from_share=a, to_share=b, words="night") for a, b in card.nights]
+    hours = [ShareAt(at_share=at, words=words) for at, words in card.hours]
+    return answer(CardSheet.model_validate(
+        asdict(card) | {"bands": spans, "nights": nights, "hours": hours}))
 
 
 @bp.get("/card.html")

@@ -86,6 +86,19 @@ class CardRow(Payload):
     work: list[str]
 
 
+class ShareSpan(Payload):
+    """A part of the card's strip, in shares of its width."""
+
+    from_share: float
+    to_share: float
+    words: str
+
+
+class ShareAt(Payload):
+    at_share: float
+    words: str
+
+
 class CardSheet(Payload):
     """The card in words and in the angler's units; the strip in shares of its span."""
 
@@ -99,9 +112,9 @@ class CardSheet(Payload):
     cautions: list[str]
     note: str
     curve: list[float]
-    nights: list[tuple[float, float]]
-    bands: list[tuple[float, float, str]]
-    hours: list[tuple[float, str]]
+    nights: list[ShareSpan]
+    bands: list[ShareSpan]
+    hours: list[ShareAt]
 
 
 class PlanSaving(Payload):

@@ -86,16 +86,17 @@ def caution_part(
 
 
 def plan_runs(
-    result: Day, heads_shown: int, school: str, change_minutes: float
+    result: Day, shown: list[heads.Head], school: str, change_minutes: float
 ) -> list[Run]:
     """The change plan by the chosen school, over the day's steps."""
     wet = np.zeros(STEPS, dtype=bool)
     wet[result.wet] = True
-    picks, verdicts = np.full(STEPS, NONE), np.zeros((max(heads_shown, 1), STEPS), dtype=int)
+    picks, verdicts = np.full(STEPS, NONE), np.zeros((max(len(shown), 1), STEPS), dtype=int)
     if result.board is not None:
         picks[result.wet] = result.board.picks[school]
         verdicts[:, result.wet] = result.board.judgement.verdict
-    runs = change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes)
+    masses = np.array([row["mass_g"] for row in shown] or [1.0])
+    runs = change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes, masses)
     # The last step is the day's end: a run of it alone has no length.
     return [run for run in runs if run.start < STEPS - 1]
 
@@ -107,5 +108,5 @@ def plan_part(
     return [
         {"from_step": run.start, "to_step": min(run.end, STEPS - 1),
          "head_id": shown[run.head]["id"] if run.head >= 0 else None, "dry": run.head == DRY}
-        for run in plan_runs(result, len(shown), school, change_minutes)
+        for run in plan_runs(result, shown, school, change_minutes)
     ]

@@ -142,9 +142,12 @@ def get_savings() -> Response:
         ("line", row["name"], {"line_id": row["id"]})
         for row in sorted(lines.listed(connection()), key=lambda row: -row["diameter_mm"])
         if row["diameter_mm"] < line["diameter_mm"]]
-    stance = asked.stance or day.found(marks.get, asked.mark_id, "mark_id", "mark")["stance"]
+    mark = day.found(marks.get, asked.mark_id, "mark_id", "mark")
+    stance = asked.stance or mark["stance"]
     ways += [("stance", STANCES[key].words, {"stance": key, "tip_height_m": None})
-             for key in _OTHERS.get(stance, ())]
+             for key in _OTHERS.get(stance, ())
+             # Nobody is sent out to sea in a kayak to be spared a change of heads.
+             if key != "kayak" or mark["exposure"] == "sheltered"]
     savings: list[PlanSaving] = []
     for kind, words, change in ways:
         then = _counted(asked.model_copy(update=change))
@@ -169,7 +172,7 @@ def _counted(asked: DayQuestion) -> tuple[int, int]:
         made = day.made(asked, bare=True)
     except DomainError:
         return 1000, 0
-    runs = plan_runs(made.day, len(made.shown), asked.school, asked.change_minutes)
+    runs = plan_runs(made.day, made.shown, asked.school, asked.change_minutes)
     return changes(runs), covered(runs)
 
 

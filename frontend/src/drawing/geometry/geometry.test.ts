@@ -85,7 +85,8 @@ describe("a chart", () => {
   });
 
   it("names the chosen mark before its neighbours", () => {
-    expect(roomForLabels([[0, 0], [5, 4], [0, 60]], [80, 80, 80], 1)).toEqual([false, true, true]);
+    expect(roomForLabels([[100, 0], [105, 14], [100, 60]], [80, 80, 80], 1, 300)).toEqual(["left", "right", "right"]);
+    expect(roomForLabels([[50, 0], [55, 14], [290, 60]], [80, 80, 80], 1, 300)).toEqual([null, "right", "left"]);
   });
 
   it("measures by a round bar", () => {

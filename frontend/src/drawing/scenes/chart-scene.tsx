@@ -30,14 +30,14 @@ export function ChartScene({ marks, chosen, units, onChoose }: Props) {
   const chart = makeChart(marks, width, height);
   const bar = barLength(chart.scale, 140);
   const labelled = roomForLabels(
-    marks.map(chart.at), marks.map((m) => (m.name.length + 7) * 6.2),
-    marks.findIndex((m) => m.id === chosen));
+    marks.map(chart.at), marks.map((m) => (m.name.length + 7) * 5.8),
+    marks.findIndex((m) => m.id === chosen), width);
   return (
     <div ref={ref} className="chart-frame">
       <svg viewBox={`0 0 ${width} ${height}`} role="group" aria-label="chart of the marks, north up">
         {marks.map((mark, i) => {
           const [x, y] = chart.at(mark);
-          const left = x > width - 130;
+          const left = labelled[i] === "left";
           return (
             <g key={mark.id} className={mark.id === chosen ? "chart-mark chosen" : "chart-mark"}
                role="button" tabIndex={0} aria-pressed={mark.id === chosen} aria-label={`${mark.name}, ${mark.kind}`}

@@ -2,6 +2,7 @@
 import { memo, useMemo } from "react";
 import type { DayBoard } from "../../api/types";
 import { length, text, type Units } from "../../ui/units";
+import { moonPath } from "../geometry/moon";
 import { polyline, type Point } from "../geometry/path";
 
 const LAST = 144;
@@ -15,11 +16,13 @@ interface Props {
   width: number;
   units: Units;
   label: (id: number) => string;
+  /** south of the line the moon lies the other way round */
+  south: boolean;
   /** 0 to 3, heavier heads darker */
   tone: (id: number) => number;
 }
 
-export const RailStill = memo(function RailStill({ board, width, units, label, tone }: Props) {
+export const RailStill = memo(function RailStill({ board, width, units, label, tone, south }: Props) {
   const x = (step: number) => (step / LAST) * width;
   const low = Math.min(...board.height_m);
   const high = Math.max(...board.height_m, low + 0.2);
@@ -39,6 +42,7 @@ export const RailStill = memo(function RailStill({ board, width, units, label, t
           {t.kind} {t.clock} · {text(length(t.height_m, units))}
         </text>
       ))}
+      <Moon board={board} x={x} south={south} />
       <Band board={board} x={x} label={label} tone={tone} />
       <Hours board={board} width={width} />
     </g>
@@ -86,6 +90,24 @@ function Sky({ board, x }: { board: DayBoard; x: X }) {
             height={CURVE + 4} className={`sky-${change.sky}`} />
     );
   });
+}
+
+const MOON_R = 6;
+
+/** The moon of the day, in its longest night. */
+function Moon({ board, x, south }: { board: DayBoard; x: X; south: boolean }) {
+  const nights = board.light.map((change, i) => ({ ...change, end: board.light[i + 1]?.step ?? LAST }))
+    .filter((change) => change.sky === "night");
+  const night = nights.sort((a, b) => b.end - b.step - (a.end - a.step))[0];
+  if (!night) return null;
+  const waxes = board.moon.startsWith("waxing") || board.moon === "first quarter";
+  const [cx, cy] = [Math.max(x(night.step) + 14, Math.min(x(night.end) - 14, (x(night.step) + x(night.end)) / 2)), TOP + 7];
+  return (
+    <g className="moon" transform={`translate(${cx} ${cy})`}>
+      <circle r={MOON_R} />
+      <path d={moonPath(board.moon_lit, waxes !== south, MOON_R)} />
+    </g>
+  );
 }
 
 function Slacks({ board, x }: { board: DayBoard; x: X }) {

@@ -14,12 +14,12 @@ import { plannedName, useDayKeys, useDrop } from "./day-hooks";
 import { Figures } from "./figures";
 import { frameAt, type Frame } from "./frame";
 import { Ladder } from "./ladder";
+import { Minded } from "./minded";
 import { NoWater } from "./no-water";
 import { PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
 import { useBoard } from "./use-board";
-import { wadeWords } from "./words";
 
 export function DayView() {
   const missing = useMissing();
@@ -69,7 +69,6 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const pick = frame.picks[board.school] ?? null;
   const chosen = frame.heads.find((h) => h.id === pick);
   const drop = useDrop(board, frame, chosen);
-  const wading = wadeWords(board, frame, facts.wade_m ?? ASSUMED.wade_m, units);
   const [planned, setPlanned] = useState(false);
   const showPlan = useCallback(() => setPlanned(true), []);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
@@ -97,11 +96,7 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
                  cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn}
                  planned={plannedName(board, frame, heads, units, pick)} />
-        <p className="caution">
-          {wading && <b>{wading} </b>}
-          {mark.caution}{" "}
-          <button type="button" className="plain" onClick={showPlan}>the day's plan</button>
-        </p>
+        <Minded board={board} frame={frame} mark={mark} units={units} onPlan={showPlan} />
       </div>
       <div className="ladder-side">
         {board.heads.length === 0 ? (

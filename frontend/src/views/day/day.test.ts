@@ -7,7 +7,7 @@ import { helpWords, restWords, thenWords, verdictOf, wadeWords } from "./words";
 import { dayWords, shiftDate } from "./when";
 
 const UNITS: Units = {
-  head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
+  head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
 };
 
 const CODES = ["gets-there", "sinks", "waits", "hangs", "outfit", "swims", "runs-under", "drags",
@@ -128,17 +128,21 @@ it("says what to do once it is down", () => {
     "swim it back at 0.60 m/s, 0.8 turns a second");
 });
 
-it("tells who wades when the water passes the height he chose", () => {
-  const b = board([head(1)], { stance: "wading", depth_m: [0.5, 0.8, 1.1] });
-  const says = (step: number, depths = b.depth_m) => {
-    const wet = { ...b, depth_m: depths };
-    return wadeWords(wet, frameAt(wet, step), 0.9, UNITS);
+it("tells who wades when the water here and on the way back passes the height chosen", () => {
+  const span = (from_step: number, to_step: number) => ({
+    from_step, to_step, from_clock: `0${from_step}:00`, to_clock: `0${to_step}:00`,
+  });
+  const b = board([head(1)], { stance: "wading" });
+  const says = (step: number, here: [number, number][], back: [number, number][] | null) => {
+    const wet = { ...b, wade: { limit_m: 0.9, here: here.map((s) => span(...s)), way_back: back && back.map((s) => span(...s)) } };
+    return wadeWords(wet, frameAt(wet, step), UNITS);
   };
-  expect(says(0)).toBe("The water here passes 0.9 m at 08:00: be back before, the way back may fill first.");
-  expect(says(2)).toBe("Too deep to wade: over 0.9 m for the rest of the day.");
-  expect(says(0, [1.2, 1, 0.7])).toBe("Too deep to wade: over 0.9 m until 08:00.");
-  expect(says(0, [0.4, 0.4, 0.5])).toContain("stays under 0.9 m");
-  expect(wadeWords(board([head(1)]), frameAt(b, 0), 0.9, UNITS)).toBe("");
+  expect(says(0, [[1, 2]], [[0.5, 2]])).toBe("The water here passes 0.9 m at 01:00; the way back at 00.5:00: be back before.");
+  expect(says(0, [[1, 2]], null)).toContain("whose depth is not known, may fill first");
+  expect(says(1, [], [[0, 2]])).toBe("The water here stays under 0.9 m for the rest of the day; the way back is over it now, until 02:00.");
+  expect(says(1, [[0, 2]], null)).toBe("Too deep to wade: over 0.9 m until 02:00.");
+  expect(says(1, [[0, 144]], null)).toBe("Too deep to wade: over 0.9 m for the rest of the day.");
+  expect(wadeWords(b, frameAt(b, 0), UNITS)).toBe("");
 });
 
 it("speaks of days", () => {

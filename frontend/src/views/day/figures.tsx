@@ -80,7 +80,7 @@ function Landing({ board, head, units }: Part) {
   const lead = length(Math.abs(shift), units);
   const swings = shift < 0;
   const words = swings ? ["land it beyond", "the mark: it swings in"]
-    : board.drifting ? ["drifts in falling", "over the ground"]
+    : board.drift ? ["drifts in falling", "over the ground"]
       : [board.lowered ? "let down up-tide" : "land it up-tide", "of the mark"];
   return (
     <div className="figure" title={swings ? "how far the held line brings it in as it falls"

@@ -1,17 +1,17 @@
 // The facts that do not follow the moment looked at: line, stance, rod, water, fish, school.
 import { memo } from "react";
-import type { Reference } from "../../api/types";
 import { Choice, Fact } from "../../ui/fact";
-import { ASSUMED } from "../../ui/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../../ui/question";
 import {
-  length, lengthScale, rangeText, speed, speedScale, temperature, temperatureScale, text,
+  lengthScale, rangeText, temperature, temperatureScale, text,
 } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { CastFacts, FallFact, WorkFact } from "./cast-facts";
 import { FactNumber } from "./fact-number";
 import { NailFact, RigFact } from "./rig-facts";
+import { StanceFact } from "./stance-fact";
+import { SwellFact, WindFact } from "./weather-facts";
 
 const ZONES: { value: string; words: string; zone: [number, number] }[] = [
   { value: "0-0.5", words: "on the bottom", zone: [0, 0.5] },
@@ -20,16 +20,8 @@ const ZONES: { value: string; words: string; zone: [number, number] }[] = [
   { value: "2-4", words: "suspended", zone: [2, 4] },
 ];
 
-const WINDS = [
-  { value: 0, words: "from behind" },
-  { value: 45, words: "from behind and the side" },
-  { value: 90, words: "from the side" },
-  { value: 135, words: "from ahead and the side" },
-  { value: 180, words: "in your face" },
-];
-
 /** How many facts the folded sentence leaves out. */
-export const MORE_FACTS = 14;
+export const MORE_FACTS = 15;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
 export const OtherFacts = memo(function OtherFacts() {
@@ -38,7 +30,7 @@ export const OtherFacts = memo(function OtherFacts() {
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
       <CastFacts />{"; it falls "}<FallFact />{" and is "}<WorkFact />
       {". The rig is "}<RigFact />{", "}<NailFact />
-      {". The water is "}<TemperatureFact />{", the wind "}<WindFact />
+      {". The water is "}<TemperatureFact />{", the wind "}<WindFact />{", "}<SwellFact />
       {". The fish feed "}<ZoneFact />{". By "}<SchoolFact />{"."}
     </>
   );
@@ -55,38 +47,6 @@ function LineFact() {
           value={query.line_id}
           onPick={(id) => { choose({ line_id: id }); close(); }}
         />
-      )}
-    </Fact>
-  );
-}
-
-function StanceFact() {
-  const units = useUnits();
-  const { reference, mark } = useChosen();
-  const { facts, set } = useQuestion();
-  const key = facts.stance ?? mark?.stance ?? "bank";
-  const now = reference.stances.find((s: Reference["stances"][number]) => s.key === key);
-  return (
-    <Fact label="stance" words={now?.words ?? key} source={facts.stance ? "chosen" : "assumed"}>
-      {(close) => (
-        <>
-          <Choice
-            options={reference.stances.map((s) => ({
-              value: s.key, words: s.words,
-              note: `rod tip ${text(length(s.tip_height_m, units))} up`,
-            }))}
-            value={key}
-            onPick={(stance) => { set({ stance, tip_height_m: null }); close(); }}
-          />
-          <FactNumber field="tip_height_m" label="Rod tip above the water" scale={lengthScale(units)}
-                      close={close} assumed={now?.tip_height_m ?? null} low={0} high={30}
-                      remedy="enter the height of the rod tip" clearWords="back to the stance's own" />
-          {key === "wading" && (
-            <FactNumber field="wade_m" label="You wade no deeper than" scale={lengthScale(units)}
-                        close={close} assumed={ASSUMED.wade_m} above={0} high={2}
-                        remedy="the height of your thigh at most" />
-          )}
-        </>
       )}
     </Fact>
   );
@@ -120,28 +80,6 @@ function TemperatureFact() {
         <FactNumber field="temperature_c" label="Water temperature" scale={temperatureScale(units)}
                     close={close} digits={1} assumed={18} low={-2} high={40}
                     remedy="enter the water's temperature" />
-      )}
-    </Fact>
-  );
-}
-
-function WindFact() {
-  const units = useUnits();
-  const { facts, set } = useQuestion();
-  const from = facts.wind_to_cast_deg ?? 90;
-  const calm = facts.wind_m_s === 0;
-  const words = calm ? "calm"
-    : `${text(speed(facts.wind_m_s ?? 3, units, 1))} ${WINDS.find((w) => w.value === from)?.words}`;
-  return (
-    <Fact label="wind" words={words}
-          source={facts.wind_m_s === null && facts.wind_to_cast_deg === null ? "assumed" : "typed"}>
-      {(close) => (
-        <>
-          <FactNumber field="wind_m_s" label="Wind" scale={speedScale(units)} close={close} assumed={3}
-                      low={0} high={40} remedy="enter the wind's speed, 0 when calm" />
-          <Choice options={WINDS} value={from}
-                  onPick={(wind_to_cast_deg) => { set({ wind_to_cast_deg }); close(); }} />
-        </>
       )}
     </Fact>
   );

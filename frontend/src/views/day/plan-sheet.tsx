@@ -1,7 +1,10 @@
 // The day's change plan in words: which head when, why now, and the plan to take along.
 import { useId } from "react";
 import { Form, Modal } from "react-bootstrap";
-import type { DayBoard, DayQuery, Head } from "../../api/types";
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { fileOf, savingsQuery } from "../../api/day";
+import type { DayBoard, Head } from "../../api/types";
 import { useQuestion } from "../../ui/question";
 import { setStep } from "../../ui/time";
 import { headName, length, text, type Units } from "../../ui/units";
@@ -37,8 +40,10 @@ export function PlanSheet(props: Props) {
           {board.plan.map((run) => <PlanRow key={run.from_step} run={run} {...props} />)}
         </ol>
         <Worth board={board} />
+        <Savings />
         <p className="plan-files">
-          Take it along: <a href={fileOf("plan.txt", query)} download>as text</a>
+          Take it along: <Link to="/card">as a card</Link>
+          {" · "} <a href={fileOf("plan.txt", query)} download>as text</a>
           {" · "}<a href={fileOf("plan.ics", query)} download>as a calendar</a>
         </p>
       </Modal.Body>
@@ -46,10 +51,32 @@ export function PlanSheet(props: Props) {
   );
 }
 
-/** The same question as the day's, asked for as a file. */
-function fileOf(name: string, query: DayQuery): string {
-  const asked = Object.entries(query).filter(([, value]) => value !== undefined);
-  return `/api/${name}?${new URLSearchParams(asked.map(([key, value]) => [key, String(value)]))}`;
+/** Thinner line, or another stance, with which heads need to be changed less often. */
+function Savings() {
+  const { query, choose, set } = useQuestion();
+  const { data, isFetching } = useQuery(savingsQuery(query));
+  if (isFetching && !data) return <p className="sheet-note" role="status">Looking for what would spare a change …</p>;
+  if (!data) return null;
+  const times = (n: number) => (n === 0 ? "no change" : n === 1 ? "one change" : `${n} changes`);
+  return (
+    <div className="savings">
+      <p>
+        {data.changes === 0 ? "No change of heads today."
+          : `${times(data.changes)[0]!.toUpperCase()}${times(data.changes).slice(1)} of heads today.`}
+        {data.changes > 0 && data.savings.length === 0 && " No thinner line and no other stance would spare one."}
+      </p>
+      {data.savings.map((saving) => (
+        <p key={saving.words}>
+          {saving.kind === "line" ? `With the ${saving.words}` : `Fished ${saving.words}`}: {times(saving.changes)}.{" "}
+          <button type="button" className="plain" onClick={() =>
+            saving.line_id != null ? choose({ line_id: saving.line_id })
+              : set({ stance: saving.stance ?? null, tip_height_m: null })}>
+            take it
+          </button>
+        </p>
+      ))}
+    </div>
+  );
 }
 
 function Patience() {

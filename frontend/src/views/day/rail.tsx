@@ -2,9 +2,11 @@
 import { useCallback, useMemo, useRef } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { RAIL_HEIGHT, RailCursor, RailStill } from "../../drawing/scenes/rail-scene";
-import { LAST_STEP, currentStep, setStep } from "../../ui/time";
+import { LAST_STEP, setStep } from "../../ui/time";
 import { headName, length, speed, text, type Units } from "../../ui/units";
+import { useChosen } from "../../ui/question";
 import { useSize } from "../../ui/use-size";
+import { useEdge, useMove } from "./day-hooks";
 import type { Frame } from "./frame";
 
 interface Props {
@@ -15,8 +17,9 @@ interface Props {
 }
 
 const MOVES: Record<string, number> = {
-  ArrowLeft: -1, ArrowRight: 1, PageDown: -6, PageUp: 6, Home: -LAST_STEP, End: LAST_STEP,
+  ArrowLeft: -1, ArrowRight: 1, PageDown: -6, PageUp: 6,
 };
+const ENDS: Record<string, number> = { Home: 0, End: LAST_STEP };
 
 export function Rail({ board, frame, heads, units }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([1240, RAIL_HEIGHT]);
@@ -30,9 +33,19 @@ export function Rail({ board, frame, heads, units }: Props) {
     [heads, units],
   );
   const tone = useMemo(() => toneScale(board, heads), [board, heads]);
+  const { mark } = useChosen();
+  const move = useMove(board);
+  const { atEdge, leave } = useEdge(board);
   const follow = (event: React.PointerEvent) => {
     const box = grip.current;
-    if (box) setStep(((event.clientX - box.left) / box.width) * LAST_STEP);
+    if (!box) return;
+    const share = (event.clientX - box.left) / box.width;
+    if (atEdge(share, box.width)) return;
+    setStep(share * LAST_STEP);
+  };
+  const release = () => {
+    grip.current = null;
+    leave();
   };
   const pick = frame.picks[board.school];
   const said = `${frame.clock}, ${frame.wet ? `${text(length(frame.depth, units))} deep, current ${text(speed(Math.abs(frame.stream), units))}, ` : "dry, "}${pick == null ? "no head is right" : `tie on ${label(pick)} ${units.head_unit}`}`;
@@ -53,18 +66,21 @@ export function Rail({ board, frame, heads, units }: Props) {
         follow(e);
       }}
       onPointerMove={follow}
-      onPointerUp={() => (grip.current = null)}
-      onPointerCancel={() => (grip.current = null)}
+      onPointerUp={release}
+      onPointerCancel={release}
       onKeyDown={(e) => {
-        const move = MOVES[e.key];
-        if (move === undefined) return;
+        const steps = MOVES[e.key];
+        const end = ENDS[e.key];
+        if (steps === undefined && end === undefined) return;
         e.preventDefault();
         e.stopPropagation();
-        setStep(Math.round(currentStep()) + move);
+        if (end !== undefined) setStep(end);
+        else move(steps!);
       }}
     >
       <svg viewBox={`0 0 ${width} ${RAIL_HEIGHT}`} width={width} height={RAIL_HEIGHT} aria-hidden="true">
-        <RailStill board={board} width={width} units={units} label={label} tone={tone} />
+        <RailStill board={board} width={width} units={units} label={label} tone={tone}
+                   south={(mark?.latitude_deg ?? 0) < 0} />
         <RailCursor step={frame.step} width={width} clock={frame.clock} now={board.now_step ?? null} />
       </svg>
     </div>

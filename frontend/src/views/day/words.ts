@@ -1,6 +1,7 @@
 // Verdicts in words: every one with the figure that decides it.
 import type { DayBoard } from "../../api/types";
 import { grams, gramsInWater, gramsOfKg, length, speed, text, turns, type Units } from "../../ui/units";
+import { LAST_STEP } from "../../ui/time";
 import type { Frame, HeadFrame } from "./frame";
 
 export type Sign = "pick" | "right" | "marginal" | "light" | "heavy" | "unsafe";
@@ -194,14 +195,34 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
 }
 
-/** For who wades: when the water here passes the height he chose, or falls below it again. */
-export function wadeWords(board: DayBoard, frame: Frame, limit: number, units: Units): string {
-  if (board.stance !== "wading") return "";
-  const height = text(length(limit, units));
-  const deep = frame.depth > limit;
-  const next = board.depth_m.findIndex((d, i) => i > frame.near && (d > limit) !== deep);
-  const at = next < 0 ? null : board.clock[next];
-  if (deep) return `Too deep to wade: over ${height}${at ? ` until ${at}` : " for the rest of the day"}.`;
-  if (!at) return `It stays under ${height} for the rest of the day; the way back may not.`;
-  return `The water here passes ${height} at ${at}: be back before, the way back may fill first.`;
+type Span = DayBoard["cautions"][number]["when"][number];
+
+/** The span that holds a step, else the next one. */
+function around(spans: Span[], step: number): { now: Span | undefined; next: Span | undefined } {
+  return {
+    now: spans.find((s) => s.from_step <= step && step < s.to_step),
+    next: spans.find((s) => s.from_step > step),
+  };
+}
+
+/** For who wades: when the water here or on the way back passes the height that was chosen. */
+export function wadeWords(board: DayBoard, frame: Frame, units: Units): string {
+  const wade = board.wade;
+  if (!wade) return "";
+  const height = text(length(wade.limit_m, units));
+  const here = around(wade.here, frame.step);
+  if (here.now) return `Too deep to wade: over ${height} ${till(here.now)}.`;
+  const out = here.next ? [`The water here passes ${height} at ${here.next.from_clock}`]
+    : [`The water here stays under ${height} for the rest of the day`];
+  if (!wade.way_back) out.push("the way back, whose depth is not known, may fill first");
+  else {
+    const back = around(wade.way_back, frame.step);
+    if (back.now) out.push(`the way back is over it now, ${till(back.now)}`);
+    else if (back.next) out.push(`the way back at ${back.next.from_clock}: be back before`);
+  }
+  return `${out.join("; ")}.`;
+}
+
+function till(span: Span): string {
+  return span.to_step >= LAST_STEP ? "for the rest of the day" : `until ${span.to_clock}`;
 }

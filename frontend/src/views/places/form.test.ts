@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import type { Mark } from "../../api/types";
 import type { Units } from "../../ui/units";
+import type { Reference } from "../../api/types";
 import { blank, cautionOf, sentOf, typedOf } from "./form";
 
 const METRIC: Units = {
-  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C",
+  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
 };
 const IMPERIAL: Units = { ...METRIC, depth_unit: "ft", speed_unit: "kn" };
 const MARK: Mark = {
@@ -12,6 +13,7 @@ const MARK: Mark = {
   charted_depth_m: 3.048, bottom: "sand", cover: "weed", cover_height_m: 0.3, stance: "kayak",
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
   flood_to_deg: 60, caution: "", tide_offset_min: 5, tide_height_offset_m: 0.1,
+  stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: 0.4,
 };
 const body = (typed: Record<string, string>, units = METRIC) => {
   const sent = sentOf(typed, units);
@@ -53,9 +55,14 @@ describe("a mark as it is typed", () => {
 });
 
 it("says what to mind where it arises", () => {
-  expect(cautionOf("wash", "bank")).toContain("full set of waves");
-  expect(cautionOf("flat", "wading")).toContain("Shuffle your feet");
-  expect(cautionOf("reef", "anchored")).toContain("never from the stern");
-  expect(cautionOf("reef", "anchored")).toContain("Local rules and forecasts come first.");
-  expect(cautionOf("harbour", "dock")).toBe("");
+  const row = (code: string, says: string, change: Partial<Reference["cautions"][number]>) =>
+    ({ code, says, kinds: [], stances: [], exposures: [], ...change });
+  const reference = {
+    cautions: [row("rocks", "Watch a full set.", { kinds: ["wash"], stances: ["bank"] }),
+               row("anchor", "From the bow.", { stances: ["anchored"] })],
+    local_first: "Local rules first.",
+  };
+  expect(cautionOf({ kind: "wash", stance: "bank" }, reference)).toBe("Watch a full set. Local rules first.");
+  expect(cautionOf({ kind: "wash", stance: "anchored" }, reference)).toBe("From the bow. Local rules first.");
+  expect(cautionOf({ kind: "harbour", stance: "dock" }, reference)).toBe("");
 });

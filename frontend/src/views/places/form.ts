@@ -1,5 +1,5 @@
 // A mark as it is typed, and as it is sent: text in the angler's units, SI in the payload.
-import type { Mark, NewMark } from "../../api/types";
+import type { Mark, NewMark, Reference } from "../../api/types";
 import { lengthScale, speedScale, type Scale, type Units } from "../../ui/units";
 
 export type Typed = Record<string, string>;
@@ -21,22 +21,29 @@ export const NUMBERS: NumberField[] = [
   { key: "charted_depth_m", label: "Charted depth", scale: lengthScale, note: "below the zero of the tide; minus where it dries" },
   { key: "cover_height_m", label: "Height of the cover", scale: lengthScale },
   { key: "cast_m", label: "Cast to the water", scale: lengthScale },
+  { key: "tip_height_m", label: "Rod tip above the water", scale: lengthScale, optional: true, note: "as the stance has it" },
+  { key: "way_back_depth_m", label: "Deepest on the way back", scale: lengthScale, optional: true, note: "charted; for who wades or walks out" },
 ];
 export const TIDE_NUMBERS: NumberField[] = [
   { key: "neap_rate_m_s", label: "Peak stream at neaps", scale: speedScale, optional: true },
   { key: "spring_rate_m_s", label: "Peak stream at springs", scale: speedScale, optional: true },
   { key: "slack_lag_min", label: "Slack after high and low water", scale: plain("min"), optional: true },
-  { key: "flood_to_deg", label: "The flood runs to", scale: plain("°"), optional: true },
   { key: "tide_offset_min", label: "Tide later than its port", scale: plain("min") },
   { key: "tide_height_offset_m", label: "Tide higher than its port", scale: lengthScale },
 ];
+
+/** Where there is any stream. */
+export const STREAM_NUMBERS: NumberField[] = [
+  { key: "flood_to_deg", label: "The flood runs to", scale: plain("°"), optional: true },
+];
+const ALL = [...NUMBERS, ...TIDE_NUMBERS, ...STREAM_NUMBERS];
 
 export function typedOf(mark: NewMark, units: Units): Typed {
   const out: Typed = {};
   for (const [key, value] of Object.entries(mark)) {
     if (key !== "id") out[key] = value == null ? "" : String(value);
   }
-  for (const field of [...NUMBERS, ...TIDE_NUMBERS]) {
+  for (const field of ALL) {
     const value = mark[field.key];
     if (typeof value === "number") {
       out[field.key] = String(Number(field.scale(units).fromSi(value).toFixed(4)));
@@ -50,8 +57,9 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
   const body: Record<string, unknown> = { ...typed };
   const port = typed.tide_port_id ? Number(typed.tide_port_id) : null;
   body.tide_port_id = port;
+  body.stream_id = typed.stream_id ? Number(typed.stream_id) : null;
   const tidal = new Set(["neap_rate_m_s", "spring_rate_m_s", "slack_lag_min"]);
-  for (const field of [...NUMBERS, ...TIDE_NUMBERS]) {
+  for (const field of ALL) {
     const text = (typed[field.key] ?? "").trim().replace(",", ".");
     // Rates and lag belong to a tide: without one they are not sent.
     if ((text === "" && field.optional) || (port === null && tidal.has(field.key))) {
@@ -77,6 +85,7 @@ export function blank(near: Mark | undefined): NewMark {
     tide_port_id: near?.tide_port_id ?? null, neap_rate_m_s: near?.neap_rate_m_s ?? null,
     spring_rate_m_s: near?.spring_rate_m_s ?? null, slack_lag_min: near?.slack_lag_min ?? null,
     flood_to_deg: near?.flood_to_deg ?? null, caution: "", tide_offset_min: 0, tide_height_offset_m: 0,
+    stream_id: null, exposure: near?.exposure ?? "sheltered", tip_height_m: null, way_back_depth_m: null,
   };
 }
 
@@ -84,17 +93,14 @@ export const KINDS = [
   "flat", "pothole", "bar", "creek bend", "marsh edge", "dock", "bridge", "channel", "harbour",
   "jetty", "surf", "wash", "shallow reef", "reef", "ledge", "wreck", "open structure",
 ];
+export const EXPOSURES = ["sheltered", "partly open", "open sea"];
 export const BOTTOMS = ["sand", "mud", "grass", "rock", "oyster", "wreck"];
 
-/** What to mind at a kind of place, said as it is described. */
-export function cautionOf(kind: string, stance: string): string {
-  const out = [];
-  if (stance === "wading") out.push("Shuffle your feet, know the tide's return, wear a life jacket.");
-  if (kind === "wash" || kind === "ledge" || kind === "jetty") {
-    out.push("Watch a full set of waves first; never alone; life jacket, shoes that grip, a way out.");
-  }
-  if (kind === "bar") out.push("Keep off the bar in wind against tide.");
-  if (stance === "anchored" || stance === "kayak") out.push("Anchor from the bow only, never from the stern in a current.");
-  if (stance === "drifting") out.push("Tell someone where you are; watch for lightning.");
-  return out.length ? `${out.join(" ")} Local rules and forecasts come first.` : "";
+/** What to mind at a kind of place in any weather, said as it is described. */
+export function cautionOf(typed: Typed, reference: Pick<Reference, "cautions" | "local_first">): string {
+  const fits = (allowed: string[], given: string | undefined) => allowed.length === 0 || allowed.includes(given ?? "");
+  const said = reference.cautions
+    .filter((c) => fits(c.kinds, typed.kind) && fits(c.stances, typed.stance) && fits(c.exposures, typed.exposure))
+    .map((c) => c.says);
+  return said.length ? [...said, reference.local_first].join(" ") : "";
 }

@@ -2,20 +2,21 @@
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { Refused } from "../../api/client";
-import type { Mark, NewMark, Port } from "../../api/types";
+import type { Mark, NewMark, Port, Stream } from "../../api/types";
 import { useChosen } from "../../ui/question";
 import { useUnits } from "../../ui/use-units";
-import { BOTTOMS, KINDS, NUMBERS, TIDE_NUMBERS, cautionOf, sentOf, typedOf, type Typed } from "./form";
+import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, sentOf, typedOf, type Typed } from "./form";
 
 interface Props {
   mark: NewMark;
   ports: Port[];
+  streams: Stream[];
   isNew: boolean;
   onSave: (body: NewMark) => Promise<Mark>;
   onRemove?: () => void;
 }
 
-export function MarkForm({ mark, ports, isNew, onSave, onRemove }: Props) {
+export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Props) {
   const units = useUnits();
   const { reference } = useChosen();
   const [typed, setTyped] = useState<Typed>(() => typedOf(mark, units));
@@ -40,13 +41,14 @@ export function MarkForm({ mark, ports, isNew, onSave, onRemove }: Props) {
     }
   };
   const props = { typed, set, fault: fault?.field ?? null };
-  const warn = cautionOf(typed.kind ?? "", typed.stance ?? "");
+  const warn = cautionOf(typed, reference);
   return (
     <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
       <TextRow name="name" label="Name" {...props} />
       <SelectRow name="kind" label="Kind" options={KINDS.map((k) => [k, k])} {...props} />
       <SelectRow name="bottom" label="Bottom" options={BOTTOMS.map((b) => [b, b])} {...props} />
       <TextRow name="cover" label="Cover" note="none, weed, eelgrass, snags …" {...props} />
+      <SelectRow name="exposure" label="To swell and wind it is" options={EXPOSURES.map((e) => [e, e])} {...props} />
       <SelectRow name="stance" label="You stand" options={reference.stances.map((s) => [s.key, s.words])} {...props} />
       {NUMBERS.map((field) => (
         <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note} {...props} />
@@ -57,6 +59,12 @@ export function MarkForm({ mark, ports, isNew, onSave, onRemove }: Props) {
       {typed.tide_port_id && TIDE_NUMBERS.map((field) => (
         <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} {...props} />
       ))}
+      <SelectRow name="stream_id" label="Stream"
+                 options={[["", typed.tide_port_id ? "derived from the tide" : "none: type the current you see"], ...streams.map((s): [string, string] => [String(s.id), s.name])]} {...props} />
+      {(typed.tide_port_id || typed.stream_id) && STREAM_NUMBERS.map((field) => (
+        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} {...props} />
+      ))}
+      {typed.stream_id && <p className="sheet-note">The stream of its own comes before the rates above.</p>}
       <TextRow name="caution" label="Caution" {...props} />
       {warn && <p className="caution">{warn}</p>}
       <p role="alert" className="said">{fault?.said}</p>

@@ -2,20 +2,22 @@
 import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
-import { marksQuery, tidesQuery } from "../../api/resources";
-import type { Mark, NewMark, NewTide, Port } from "../../api/types";
+import { marksQuery, streamsQuery, tidesQuery } from "../../api/resources";
+import type { AskTide, Mark, NewMark, NewStream, NewTide, Port, Stream } from "../../api/types";
 import { ChartScene } from "../../drawing/scenes/chart-scene";
 import { useQuestion } from "../../ui/question";
 import { useUnits } from "../../ui/use-units";
 import { blank } from "./form";
 import { MarkForm } from "./mark-form";
 import { MarksFile } from "./marks-file";
+import { Streams } from "./streams";
 import { Tides } from "./tide-form";
 
 export default function PlacesView() {
   const units = useUnits();
   const { data: { marks } } = useSuspenseQuery(marksQuery);
   const { data: { ports } } = useSuspenseQuery(tidesQuery);
+  const { data: { streams } } = useSuspenseQuery(streamsQuery);
   const { query } = useQuestion();
   const [chosen, setChosen] = useState<number | "new">(query.mark_id || "new");
   const [gone, setGone] = useState<Mark | null>(null);
@@ -60,10 +62,14 @@ export default function PlacesView() {
             </li>
           ))}
         </ul>
-        <MarkForm key={mark?.id ?? "new"} mark={mark ?? blank(marks[0])} ports={ports} isNew={mark === null}
-                  onSave={save} onRemove={mark ? () => void remove() : undefined} />
+        <MarkForm key={mark?.id ?? "new"} mark={mark ?? blank(marks[0])} ports={ports} streams={streams}
+                  isNew={mark === null} onSave={save} onRemove={mark ? () => void remove() : undefined} />
       </div>
-      <Tides ports={ports} onAdd={change.addTide} onRemove={change.removeTide} />
+      <div className="places-sources">
+        <Tides ports={ports} near={mark ?? marks[0]} onAdd={change.addTide} onAsk={change.askTide}
+               onRemove={change.removeTide} />
+        <Streams streams={streams} onAdd={change.addStream} onRemove={change.removeStream} />
+      </div>
     </div>
   );
 }
@@ -72,12 +78,12 @@ function withoutId(mark: Mark): NewMark {
   return Object.fromEntries(Object.entries(mark).filter(([key]) => key !== "id")) as unknown as NewMark;
 }
 
-/** Writes, after each of which marks, tides and days are asked for again. */
+/** Writes, after each of which marks, tides, streams and days are asked for again. */
 function useChanges() {
   const queries = useQueryClient();
   async function after<T>(done: Promise<T>): Promise<T> {
     const value = await done;
-    await Promise.all([queries.invalidateQueries(marksQuery), queries.invalidateQueries(tidesQuery)]);
+    await Promise.all([marksQuery, tidesQuery, streamsQuery].map((q) => queries.invalidateQueries({ queryKey: q.queryKey })));
     void queries.invalidateQueries({ queryKey: ["day"] });
     return value;
   }
@@ -90,6 +96,11 @@ function useChanges() {
     bringMarks: async (text: string): Promise<number> =>
       (await after(unwrap(client.POST("/api/marks/import", { body: { text } })))).marks.length,
     addTide: (body: NewTide): Promise<Port> => after(unwrap(client.POST("/api/tides", { body }))),
+    askTide: (body: AskTide): Promise<Port> => after(unwrap(client.POST("/api/tides/ask", { body }))),
+    addStream: (body: NewStream): Promise<Stream> => after(unwrap(client.POST("/api/streams", { body }))),
+    removeStream: async (stream: Stream): Promise<void> => {
+      await after(unwrap(client.DELETE("/api/streams/{row_id}", path(stream.id))));
+    },
     removeTide: async (port: Port): Promise<void> => {
       await after(unwrap(client.DELETE("/api/tides/{row_id}", path(port.id))));
     },
