@@ -33,15 +33,18 @@ PHONE = {"width": 390, "height": 844}
 class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
-    def __init__(self, database: Path, now_s: int | None = None, demo: bool = True) -> None:
+    def __init__(self, database: Path, now_s: int | None = None, demo: bool = True,
+                 tide_service: str | None = None) -> None:
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
+        self.tide_service = tide_service
         self.process: subprocess.Popen[str] | None = None
 
     def start(self) -> None:
         assert (DIST / "index.html").exists(), "the interface is not built: make build"
         self.process = subprocess.Popen(
             [sys.executable, "-m", "ilha.cli", "serve", "--database", str(self.database),
-             "--port", str(self.port), *(["--demo"] if self.demo else [])],
+             "--port", str(self.port), *(["--demo"] if self.demo else []),
+             *(["--tide-service", self.tide_service] if self.tide_service else [])],
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
             env={**os.environ, "PYTHONUNBUFFERED": "1",
                  "ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)},

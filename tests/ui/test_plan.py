@@ -97,3 +97,77 @@ def test_the_current_is_read_from_heads_and_forgotten_with_one_key(
     expect(page.locator(".read-from")).to_have_count(0)
     expect(now).to_have_text(before)
     watch.must_be_clean()
+
+
+def at(page: Page) -> tuple[str, int]:
+    """The day and the step that the page shows."""
+    return (page.locator('.fact[aria-label^="day and time"]').inner_text().rsplit(" ", 1)[0],
+            int(page.locator(".rail").get_attribute("aria-valuenow") or -1))
+
+
+def test_keys_go_through_midnight_and_back(page: Page, server: Server, watch: Watch) -> None:
+    open_day(page, server)
+    page.locator(".rail").focus()
+    page.keyboard.press("End")
+    today, step = at(page)
+    assert step == 144
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "1")
+    expect(page.locator('.fact[aria-label^="day and time"]')).not_to_contain_text(today)
+    tomorrow = at(page)[0]
+    page.locator(".rail").blur()
+    page.keyboard.press("{")
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "139")
+    expect(page.locator('.fact[aria-label^="day and time"]')).to_contain_text(today)
+    assert tomorrow != today
+    watch.must_be_clean()
+
+
+def test_a_drag_held_at_the_edge_goes_through_midnight(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    today = at(page)[0]
+    rail = page.locator(".rail").bounding_box()
+    assert rail
+    y = rail["y"] + 60
+    page.mouse.move(rail["x"] + 0.8 * rail["width"], y)
+    page.mouse.down()
+    page.mouse.move(rail["x"] + rail["width"] - 1, y, steps=4)
+    expect(page.locator('.fact[aria-label^="day and time"]')).not_to_contain_text(today)
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "0")
+    tomorrow = at(page)[0]
+    # It waits there while the finger stays at the edge, and follows it back inside.
+    page.mouse.move(rail["x"] + rail["width"] - 2, y)
+    assert at(page) == (tomorrow, 0)
+    page.mouse.move(rail["x"] + 0.25 * rail["width"], y, steps=4)
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "36")
+    # The other edge leads back.
+    page.mouse.move(rail["x"] + 1, y, steps=4)
+    expect(page.locator('.fact[aria-label^="day and time"]')).to_contain_text(today)
+    page.mouse.up()
+    assert at(page) == (today, 144)
+    # A touch of the edge alone turns nothing.
+    page.mouse.move(rail["x"] + rail["width"] - 1, y)
+    page.mouse.down()
+    page.mouse.up()
+    page.wait_for_timeout(600)
+    assert at(page) == (today, 143) or at(page) == (today, 144)
+    watch.must_be_clean()
+
+
+def test_what_spares_a_change_is_offered_and_taken(page: Page, server: Server) -> None:
+    page.request.put(f"{server.url}api/settings", data={
+        **page.request.get(f"{server.url}api/settings").json(), "line_id": 5})
+    open_day(page, server)
+    asked = "mark_id=1&plastic_id=1&line_id=5&rod_id=2&change_minutes=0"
+    found = page.request.get(f"{server.url}api/plan/savings?{asked}").json()
+    saving = next(s for s in found["savings"] if s["kind"] == "line")
+    page.keyboard.press("p")
+    page.get_by_label("A change of heads must be worth").select_option("0")
+    savings = page.locator(".savings")
+    expect(savings).to_contain_text(f"{found['changes']} changes of heads today.")
+    expect(savings).to_contain_text(f"With the {saving['words']}: {saving['changes']} change")
+    savings.locator("p", has_text=f"With the {saving['words']}").get_by_role("button").click()
+    page.keyboard.press("Escape")
+    expect(page.locator('.fact[aria-label^="line:"]')).to_have_text(saving["words"])

@@ -380,8 +380,12 @@ export interface components {
              * @default 30
              */
             days?: number;
-            /** From Utc S */
-            from_utc_s: number;
+            /**
+             * From Utc S
+             * @description null: from yesterday on
+             * @default null
+             */
+            from_utc_s?: number | null;
             /** Latitude Deg */
             latitude_deg: number;
             /** Longitude Deg */

@@ -115,7 +115,7 @@ class AskTide(TideRanges):
 
     latitude_deg: float = Field(ge=-90.0, le=90.0)
     longitude_deg: float = Field(ge=-180.0, le=180.0)
-    from_utc_s: float = Field(ge=0.0, le=4e9)
+    from_utc_s: float | None = Field(None, ge=0.0, le=4e9, description="null: from yesterday on")
     days: int = Field(30, ge=1, le=366)
 
 

@@ -30,6 +30,7 @@ from ilha.web.payloads import (
     TideRanges,
 )
 from ilha.web.resources import answer
+from ilha.web.span import now_s
 
 bp = Blueprint("tides", __name__, url_prefix="/api")
 
@@ -127,7 +128,9 @@ def ask_tide() -> Response:
     if base is None:
         raise FieldError("tide_service", "`tide_service` is not set up: start Ilha with"
                                          " --tide-service, or bring a file")
-    from_day = datetime.fromtimestamp(asked.from_utc_s, UTC).date()
+    start = asked.from_utc_s
+    from_day = datetime.fromtimestamp(now_s(current_app) - 86400.0 if start is None else start,
+                                      UTC).date()
     text = fetched(tide_service.address(base, asked.latitude_deg, asked.longitude_deg,
                                         from_day.isoformat(), asked.days))
     with whole("tide") as conn:

@@ -85,7 +85,7 @@ function Ask({ near, onAsk }: { near: Mark; onAsk: Props["onAsk"] }) {
     try {
       const port = await onAsk({
         name: name || `${near.name}, asked for`, latitude_deg: near.latitude_deg,
-        longitude_deg: near.longitude_deg, from_utc_s: Date.now() / 1000 - 86400, days: 40,
+        longitude_deg: near.longitude_deg, days: 40,
       });
       setFaults([]);
       setGot(port.name);
