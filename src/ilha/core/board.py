@@ -176,6 +176,7 @@ def board(
     school: str = "lightest-practical",
     rigging: Rigging = None,
     parts: Sequence[Part] = (),
+    trace: bool = False,
 ) -> Board:
     """Judge every head on one plastic, at every time step.
 
@@ -186,7 +187,7 @@ def board(
     school : a key of ``schools.SCHOOLS``; decides verdicts, windows and least masses. The picks
         of all schools are given.
     rigging : a second head or a sinker; None for one head on the line. parts : what is added to
-        the plastic on every head.
+        the plastic on every head. trace : the held lines with their shapes, to be drawn.
 
     Raises
     ------
@@ -201,7 +202,7 @@ def board(
     if school not in SCHOOLS:
         raise DomainError("school", "must be one of " + ", ".join(SCHOOLS), school, "", "choose")
     chosen, shape = SCHOOLS[school], (len(box), cond.steps)
-    f = figures(cond, plastic, box, rod or Rod(limits=False), rigging, tuple(parts))
+    f = figures(cond, plastic, box, rod or Rod(limits=False), rigging, tuple(parts), trace)
     judged = {}
     others = np.ones(shape, dtype=bool)
     for key, each in SCHOOLS.items():

@@ -13,7 +13,7 @@ from ilha.core.conditions import Conditions
 from ilha.core.drift import Boat, Drift, drift
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.fall import fed_path
-from ilha.core.figures import ESTIMATES, SLACK_SPEED
+from ilha.core.figures import SLACK_SPEED
 from ilha.core.hold import height_share
 from ilha.core.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.retrieve import running_path
@@ -148,9 +148,7 @@ class Day:
 
 
 def _traces(b: Board, points: int) -> Traces:
-    f, cond = b.figures, b.figures.cond
-    estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
-    held = f.held.at(estimates * np.asarray(cond.surface_speed), trace=True)
+    f, cond, held = b.figures, b.figures.cond, b.holds
     assert held.trace is not None
     spans = np.clip(np.moveaxis(held.trace[1], 0, 1), -SPAN_SHOWN, SPAN_SHOWN)
     if f.swing is None:
@@ -204,7 +202,7 @@ def day(
     if drifting is not None:
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
-    result = board(here, plastic, heads, rod, school, rigging, parts)
+    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare)
     if bare:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),

@@ -179,9 +179,9 @@ class Figures:
 
 def figures(
     cond: Conditions, plastic: Plastic, heads: tuple[Head, ...], rod: Rod, rigging: Rigging,
-    parts: tuple[Part, ...],
+    parts: tuple[Part, ...], trace: bool = False,
 ) -> Figures:
-    """Compute them. ``cond`` has been checked."""
+    """Compute them. ``cond`` has been checked. trace : the held lines with their shapes."""
     rho = sea.density(cond.temperature_c, cond.salinity)
     nu = sea.kinematic_viscosity(cond.temperature_c, cond.salinity)
     body = assemble(plastic, heads, parts=parts)
@@ -201,7 +201,7 @@ def figures(
     estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
     return Figures(
         cond, rod, plastic, heads, rho, nu, body, glide, ends, falling, fall, swung, held,
-        held.at(estimates * current),
+        held.at(estimates * current, trace=trace),
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),
     )
 

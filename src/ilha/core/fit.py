@@ -22,7 +22,9 @@ YIELD_STRESS = 1.5e9
 FITS, TOO_SMALL, TOO_LONG, UNDER = "fits", "too-small", "too-long", "gape-under-body"
 
 
-def exit_point(straight: ArrayLike, gape: ArrayLike, back: ArrayLike, keeper: float = 0.0) -> Array:
+def exit_point(
+    straight: ArrayLike, gape: ArrayLike, back: ArrayLike, keeper: ArrayLike = 0.0
+) -> Array:
     """Where the inside of the bend crosses the back of the body, m from the nose.
 
     Parameters
@@ -45,7 +47,8 @@ def exit_point(straight: ArrayLike, gape: ArrayLike, back: ArrayLike, keeper: fl
     back = require("back_mm", back, "m", "measure the body's height", above=0.0)
     r = gape / 2.0
     under_root = r**2 - (back - r) ** 2
-    return np.asarray(straight + np.sqrt(np.where(under_root >= 0.0, under_root, np.nan)) - keeper)
+    return np.asarray(straight + np.sqrt(np.where(under_root >= 0.0, under_root, np.nan))
+                      - np.asarray(keeper))
 
 
 def opening_load(wire: ArrayLike, lever: ArrayLike, yield_stress: float = YIELD_STRESS) -> Array:
@@ -83,14 +86,15 @@ def fit_hooks(
     length: float,
     body_length: float,
     height: float,
-    keeper: float = 0.0,
+    keeper: ArrayLike = 0.0,
 ) -> HookFit:
     """Judge hooks threaded straight through the centre of one plastic.
 
     Parameters
     ----------
     straight, gape, wire : (N,) m. length, body_length, height : of the plastic, m; body_length
-        is the working length, without a thin tail.
+        is the working length, without a thin tail. keeper : what it takes of the shank, m, one
+        for all or (N,).
 
     ``pick`` is the hook that fits with its exit nearest to 0.43 of the working length, -1 where
     none fits.

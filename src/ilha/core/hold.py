@@ -73,6 +73,7 @@ def hold(
     ct: float = CT_LINE,
     steps: int = STEPS,
     trace: bool = False,
+    bare: bool = False,
 ) -> Hold:
     """Shape and tension of the line that holds a rig just off the bottom.
 
@@ -88,7 +89,8 @@ def hold(
     height : m above the bottom at which the rig hangs; just off the bottom where None.
     cd : a constant drag coefficient of the line instead of White's fit, for checks.
     ct : skin friction coefficient along the line. steps : Runge-Kutta steps.
-    trace : also return the line's shape.
+    trace : also return the line's shape. bare : the scope and the line out alone, for inversions;
+        span, tension and angle are NaN.
 
     All array arguments broadcast to one shape, which the results have.
 
@@ -123,7 +125,7 @@ def hold(
     tension = np.broadcast_to(np.hypot(start.vertical, start.pull), shape)
     with np.errstate(over="ignore", invalid="ignore", divide="ignore"):
         y, bend, tension = _climb(load, y0, tension, steps)
-    spans, lines = _integrals(y, bend, depth - z0, t[::2], trace)
+    lines, spans = _integrals(y, bend, depth - z0, t[::2], trace, bare)
     y_top = y[-1]
     cosh = np.cosh(y_top)
     line_out = lines[-1] + h * cosh + start.below
@@ -136,12 +138,14 @@ def hold(
     def shown(value: Array) -> Array:
         return np.where(bad, np.nan, value)
 
+    nothing = np.full(shape, np.nan)
+
     return Hold(
         scope=shown(scope),
         line_out=shown(line_out),
-        span=shown(spans[-1] + h * np.sinh(y_top)),
-        tension=shown(tension),
-        tip_angle=shown(np.arcsin(1.0 / cosh)),
+        span=nothing if bare else shown(spans[-1] + h * np.sinh(y_top)),
+        tension=nothing if bare else shown(tension),
+        tip_angle=nothing if bare else shown(np.arcsin(1.0 / cosh)),
         never=never,
         y_top=np.where(flat, Y_NEVER * depth / np.where(flat, stop_z, 1.0), y_top),
         lure=np.broadcast_to(start.lure, shape),
@@ -241,8 +245,10 @@ def _climb(load: _Load, y: Array, tension: Array, steps: int) -> tuple[Array, Ar
     return nodes, bends, tension
 
 
-def _integrals(y: Array, bend: Array, water: Array, t: Array, every: bool) -> tuple[Array, Array]:
-    """Span and line in the water: integrals of sinh y and cosh y over the height.
+def _integrals(
+    y: Array, bend: Array, water: Array, t: Array, every: bool, bare: bool
+) -> tuple[Array, Array]:
+    """Line in the water and its span: integrals of cosh y and sinh y over the height.
 
     To the surface only, (1, ...), or up to ``every`` node, (nodes, ...). Trapezoid with the slopes
     at the ends (Euler-Maclaurin), which is of fourth order like the steps; between inner nodes the
@@ -253,13 +259,13 @@ def _integrals(y: Array, bend: Array, water: Array, t: Array, every: bool) -> tu
     e = np.exp(y)
     inverse = 1.0 / e
     half = 0.5 * dz
-    f_span, f_line = (e - inverse) * half, (e + inverse) * half
     at = slice(None) if every else slice(None, None, y.shape[0] - 1)
     ddz = water * (2.0 * (1.0 + _CROWD) - 6.0 * _CROWD * t[at])
     cosh, sinh = 0.5 * (e[at] + inverse[at]), 0.5 * (e[at] - inverse[at])
     turn = np.where(np.abs(y[at]) < Y_NEVER, bend[at], 0.0) * dz[at]
     out = []
-    for f, value, other in ((f_span, sinh, cosh), (f_line, cosh, sinh)):
+    for sign, value, other in ((1.0, cosh, sinh), (-1.0, sinh, cosh))[:1 if bare else 2]:
+        f = (e + sign * inverse) * half
         slope = other * turn + value * ddz
         if every:
             sums = np.zeros(y.shape)
@@ -268,7 +274,7 @@ def _integrals(y: Array, bend: Array, water: Array, t: Array, every: bool) -> tu
             sums = dt * (f.sum(axis=0) - 0.5 * (f[0] + f[-1]))[None]
         correction = dt * dt / 12.0 * (slope[0] - slope)
         out.append(sums + (correction if every else correction[1:]))
-    return out[0], out[1]
+    return out[0], out[-1]
 
 
 def _height_of_flat(y: Array, z: Array) -> Array:

@@ -130,13 +130,28 @@ class Held:
         """Speed of the boat along the line's plane, m/s."""
         return np.asarray(self.drift_speed + (self.plane * current if self.drift_follows else 0.0))
 
-    def at(self, current: Array, *, height: Array | None = None, trace: bool = False) -> Hold:
+    def at(self, current: Array, *, height: Array | None = None, trace: bool = False,
+           bare: bool = False) -> Hold:
         """The hold in a surface current (m/s), just off the bottom or at a ``height`` (m)."""
         return hold(
             self.weight, self.area, self.diameter, self.depth, self.tip_height,
             self.plane * current, rho=self.rho, nu=self.nu, profile=self.profile,
             drift_speed=self.boat(current), tackle=self.tackle, height=height, trace=trace,
+            bare=bare,
         )
+
+    def only(self, rows: Flags, columns: Flags) -> Held:
+        """The same of some heads and steps, where one rig alone hangs on the line."""
+        assert self.tackle is SINGLE
+        shape, at = (rows.size, columns.size), np.ix_(rows, columns)
+
+        def cut(value: Array | float) -> Array:
+            return np.asarray(np.broadcast_to(value, shape)[at])
+
+        return replace(
+            self, weight=cut(self.weight), area=cut(self.area), depth=cut(self.depth),
+            tip_height=cut(self.tip_height), rho=cut(self.rho), nu=cut(self.nu),
+            drift_speed=cut(self.drift_speed), plane=cut(self.plane))
 
     @property
     def _steady(self) -> bool:
@@ -171,12 +186,12 @@ def greatest_current(held: Held, limit: float) -> Array:
     # At a fixed drift the line hangs straightest where water and boat go together.
     n = held.profile.exponent
     calm = 0.0 if held.drift_follows else max(0.0, float(np.max(held.drift_speed)) * (1.0 + n))
-    holds_calm = held.at(np.full(shape, calm)).scope <= limit
+    holds_calm = held.at(np.full(shape, calm), bare=True).scope <= limit
     if np.any(held.drift_speed != 0.0) or held.drift_follows:
         lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
         for _ in range(24):
             mid = 0.5 * (lo + hi)
-            good = held.at(mid).scope <= limit
+            good = held.at(mid, bare=True).scope <= limit
             lo, hi = np.where(good, mid, lo), np.where(good, hi, mid)
         return np.where(sinks & holds_calm, lo, np.nan)
 
@@ -184,7 +199,7 @@ def greatest_current(held: Held, limit: float) -> Array:
     guess = np.exp(_log_bow(at)) * (safe + held.tackle.weight)
     guess = np.sqrt(guess / (0.5 * held.rho * (held.area + 1.8 * held.diameter * depth * 0.8)))
     x = _solve(
-        lambda x: _miss(held.at(np.exp(x)), at),
+        lambda x: _miss(held.at(np.exp(x), bare=True), at),
         np.broadcast_to(np.log(guess), shape).copy(), 1.7, np.log(1e-3), np.log(CURRENT_MAX),
     )
     return np.where(sinks & holds_calm, np.exp(x), np.nan)
@@ -209,7 +224,7 @@ def least_mass(
         weight = np.exp(-minus_log_weight)
         mass = np.maximum((weight - rest) / per_kg, 0.0)
         rig = replace(held, weight=weight, area=body_of(mass).drag_area)
-        return _miss(rig.at(current), at)
+        return _miss(rig.at(current, bare=True), at)
 
     # No lighter than hook and plastic alone: if those hold, no head is needed.
     low, high = np.log(np.maximum(rest, 1e-5)), np.log(8.0 * MASS_MAX * G)
@@ -239,7 +254,7 @@ def least_sinker(held: Held, current: Array, limit: float) -> Array:
     def miss(minus_log_weight: Array) -> Array:
         weight = np.exp(-minus_log_weight)
         tackle = replace(sinker, weight=weight, area=sinker_area(weight / per_kg))
-        return _miss(replace(held, tackle=tackle).at(current), at)
+        return _miss(replace(held, tackle=tackle).at(current, bare=True), at)
 
     shape = np.broadcast_shapes(np.shape(held.weight), np.shape(held.depth), np.shape(current))
     guess = np.log(_weight_guess(held, held.area, current, at))

@@ -12,6 +12,7 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.figures import ESTIMATES
 from ilha.core.limits import lower_limits
 from ilha.core.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
+from ilha.core.tackle import SINGLE
 
 COMMON_LINES = tuple(mm * 1e-3 for mm in (0.33, 0.28, 0.24, 0.19, 0.17, 0.15, 0.13, 0.11, 0.09))
 """Line diameters (m) on the market, to look for a thinner one where no box of lines is given."""
@@ -78,11 +79,26 @@ def _by_line(b: Board, diameters: Sequence[float], swept: Flags) -> Array:
     others = np.logical_and.reduce([
         np.broadcast_to(item.passed, b.shape) for item in lower_limits(f, b.school, b.shape)[1:]])
     wanted = swept & others
-    current = np.asarray(ESTIMATES[1:]).reshape(2, 1, 1) * np.asarray(f.cond.surface_speed)
+    # From a fixed stance what holds in the high estimate of the current holds in the middle one.
+    drifts = f.cond.drift_follows or np.any(np.asarray(f.cond.drift_speed) != 0.0)
+    tried = np.asarray(ESTIMATES[1:] if drifts else ESTIMATES[2:]).reshape(-1, 1, 1)
+    current = tried * np.asarray(f.cond.surface_speed)
     thinner = sorted((d for d in diameters if d < f.cond.line_diameter * 0.98), reverse=True)
+    if not np.any(wanted):
+        return out
+    # Most of a board is not swept off: only its rows and columns that are need a hold.
+    rows, columns = np.any(wanted, axis=1), np.any(wanted, axis=0)
+    whole = f.ends.tackle is not SINGLE
+    if whole:
+        rows, columns = np.ones_like(rows), np.ones_like(columns)
+    held = f.held if whole else f.held.only(rows, columns)
+    current = np.broadcast_to(current, (tried.size, *b.shape))[:, rows][:, :, columns]
+    at = np.ix_(rows, columns)
     for d in thinner[:LINES_TRIED]:
-        holds = np.all(replace(f.held, diameter=np.asarray(d)).at(current).scope <= limit, axis=0)
-        out = np.where(wanted & np.isnan(out) & np.broadcast_to(holds, b.shape), d, out)
+        tried_line = replace(held, diameter=np.asarray(d))
+        holds = np.all(tried_line.at(current, bare=True).scope <= limit, axis=0)
+        found = wanted[at] & np.isnan(out[at]) & np.broadcast_to(holds, out[at].shape)
+        out[at] = np.where(found, d, out[at])
     return out
 
 

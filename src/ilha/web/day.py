@@ -5,7 +5,7 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Any, TypeVar
+from typing import Any, Literal, TypeVar
 
 import numpy as np
 import orjson
@@ -15,7 +15,7 @@ from werkzeug.wrappers import Response
 from ilha.core.conditions import Conditions
 from ilha.core.day import Day, Tideway, Typed, day, tideway
 from ilha.core.drift import Boat, leeway_seen
-from ilha.core.errors import DomainError
+from ilha.core.errors import Array, DomainError
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.rig import Part, Plastic
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
@@ -49,17 +49,22 @@ def found(get: Callable[[sqlite3.Connection, int], Row | None], row_id: int, fie
     return row
 
 
-def _fits(plastic: plastics.Plastic, row: heads.Head) -> str:
-    """The verdict on a head's hook threaded straight; "weedless" for those that never are."""
-    if SHAPES[row["shape"]].weedless:
-        return "weedless"
-    height = plastic["height_mm"]
+def _fits(plastic: plastics.Plastic, box: list[heads.Head]) -> dict[int, str]:
+    """By head, the verdict on its hook threaded straight; "weedless" for those that never are."""
+    if not box:
+        return {}
+
+    def column(name: Literal["hook_straight_mm", "hook_gape_mm", "hook_wire_mm",
+                             "keeper_takes_mm"]) -> Array:
+        return np.array([si(row[name], 1) for row in box])
+
     fit = fit_hooks(
-        np.array([si(row["hook_straight_mm"], 1)]), np.array([si(row["hook_gape_mm"], 1)]),
-        np.array([si(row["hook_wire_mm"], 1)]), si(plastic["length_mm"], 1),
-        si(plastic["body_length_mm"], 1), si(height, 1), si(row["keeper_takes_mm"], 1),
+        column("hook_straight_mm"), column("hook_gape_mm"), column("hook_wire_mm"),
+        si(plastic["length_mm"], 1), si(plastic["body_length_mm"], 1), si(plastic["height_mm"], 1),
+        column("keeper_takes_mm"),
     )
-    return fit.verdict[0]
+    return {row["id"]: "weedless" if SHAPES[row["shape"]].weedless else verdict
+            for row, verdict in zip(box, fit.verdict, strict=True)}
 
 
 def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: Stance,
@@ -178,7 +183,7 @@ def made(asked: DayQuestion, *, bare: bool = False) -> Made:
                   here.heights, here.stream)
     cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
-    fits = {head["id"]: _fits(row, head) for head in box}
+    fits = _fits(row, box)
     shown = [head for head in box if asked.every_head or fits[head["id"]] == FITS]
     plastic = convert.core_plastic(row)
     result = day(

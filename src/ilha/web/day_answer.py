@@ -18,6 +18,7 @@ from ilha.formats.numbers import nullable
 from ilha.store import heads
 from ilha.web import convert
 
+NOTHING = np.full((1, 1), np.nan)
 Spread = Callable[[list[Any]], list[Any]]
 
 
@@ -112,10 +113,11 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
         figure = np.where(here, np.broadcast_to(item.figure, b.shape), figure)
         bound = np.where(here, np.broadcast_to(item.bound, b.shape), bound)
     held, fall = b.holds, b.fall
+    stop = b.stop if b.figures.cond.lowered else NOTHING
     out = {
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (fall.count, 2),
         "middle_s": (fall.middle, 2), "zone_s": (fall.zone, 2), "lead_m": (fall.shift, 2),
-        "hold_at_s": (fall.hold_at, 2), "stop_s": (b.stop, 2),
+        "hold_at_s": (fall.hold_at, 2), "stop_s": (stop, 2),
         "scope": (held.scope[1], 3), "line_out_m": (held.line_out[1], 2),
         "span_m": (held.span[1], 2), "span_low_m": (held.span[0], 2),
         "span_high_m": (held.span[2], 2), "foot_m": (held.foot[1], 3), "rides_m": (held.lure[1], 3),
@@ -129,9 +131,8 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
         out |= {"lift_off_m": (reel.lift_off, 1), "zone_share": (reel.zone_share, 3),
                 "speed_low_m_s": (reel.speed_low, 3), "speed_high_m_s": (reel.speed_high, 3)}
     else:
-        nothing = np.full((1, 1), np.nan)
         names = ("lift_off_m", "zone_share", "speed_low_m_s", "speed_high_m_s")
-        out |= dict.fromkeys(names, (nothing, 3))
+        out |= dict.fromkeys(names, (NOTHING, 3))
     return out
 
 
