@@ -14,12 +14,12 @@ BASE = "mark_id=1&plastic_id=1&line_id=3&rod_id=2"
 
 def test_the_card_has_the_plan_of_its_hours(client: FlaskClient) -> None:
     day = client.get(f"/api/day?{BASE}").get_json()
-    card = client.get(f"/api/card?{BASE}&from_step=30&to_step=100").get_json()
-    assert card["rows"][0]["from_clock"] == day["clock"][30]
-    assert card["rows"][-1]["to_clock"] == day["clock"][100]
-    inside = [r for r in day["plan"] if r["to_step"] > 30 and r["from_step"] < 100]
+    card = client.get(f"/api/card?{BASE}&from_hour=5&to_hour=17").get_json()
+    assert card["rows"][0]["from_clock"] == "05:00"
+    assert card["rows"][-1]["to_clock"] == "17:00"
+    inside = [r for r in day["plan"] if r["to_step"] > 30 and r["from_step"] < 102]
     assert len(card["rows"]) == len(inside)
-    assert len(card["curve"]) == 71
+    assert len(card["curve"]) == 73
     assert (min(card["curve"]), max(card["curve"])) == (0.0, 1.0)
     assert card["bands"][0]["from_share"] == 0.0
     assert card["bands"][-1]["to_share"] == 1.0
@@ -53,9 +53,9 @@ def test_weather_and_wading_are_on_the_card(client: FlaskClient) -> None:
 
 
 def test_hours_the_wrong_way_round_are_refused(client: FlaskClient) -> None:
-    refused = client.get(f"/api/card?{BASE}&from_step=90&to_step=40")
+    refused = client.get(f"/api/card?{BASE}&from_hour=9&to_hour=4")
     assert refused.status_code == 422
-    assert refused.get_json()["field"] == "to_step"
+    assert refused.get_json()["field"] == "to_hour"
 
 
 def test_a_mark_without_tide_has_a_card_too(client: FlaskClient) -> None:

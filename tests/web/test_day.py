@@ -26,16 +26,30 @@ def day(client: FlaskClient, more: str = "") -> dict[str, Any]:
 
 @pytest.mark.parametrize(("date", "zone", "clocks"), [
     # The clock goes forward at 00:00 to 01:00 on the Azores, back at 01:00 to 00:00 (IANA tzdata).
-    ("2026-03-29", "Atlantic/Azores", ["01:00", "01:10", "01:00"]),
-    ("2026-10-25", "Atlantic/Azores", ["00:00", "00:10", "23:00"]),
-    ("2026-07-15", "Atlantic/Azores", ["00:00", "00:10", "00:00"]),
-    ("2026-03-29", "UTC", ["00:00", "00:10", "00:00"]),
+    ("2026-03-29", "Atlantic/Azores", ["01:00", "01:09", "00:00", 23]),
+    ("2026-10-25", "Atlantic/Azores", ["00:00", "00:10", "00:00", 25]),
+    ("2026-07-15", "Atlantic/Azores", ["00:00", "00:10", "00:00", 24]),
+    ("2026-03-29", "UTC", ["00:00", "00:10", "00:00", 24]),
 ])
-def test_a_day_is_24_hours_on_the_marks_own_clock(date: str, zone: str, clocks: list[str]) -> None:
+def test_a_day_goes_from_midnight_to_midnight_on_the_marks_own_clock(
+    date: str, zone: str, clocks: list[str | int]
+) -> None:
     span = span_of(date, zone, NOW_S)
-    assert np.all(np.diff(span.times) == 600.0)
     said = [span.clock(t) for t in span.times]
-    assert [said[0], said[1], said[-1]] == clocks
+    hours = (span.times[-1] - span.times[0]) / 3600.0
+    assert [said[0], said[1], said[-1], hours] == clocks
+    assert np.ptp(np.diff(span.times)) < 1e-6
+    # The next day begins where this one ends.
+    after = str(np.datetime64(date) + 1)
+    assert span_of(after, zone, NOW_S).start_s == span.times[-1]
+
+
+def test_hours_by_the_clock_where_it_is_set_back() -> None:
+    span = span_of("2026-10-25", "Atlantic/Azores", NOW_S)
+    # 25 hours in 144 steps: 00:00 is shown twice, 01:00 comes two hours after the start.
+    assert span.at_hour(0) == 0.0
+    assert span.at_hour(1) == pytest.approx(2.0 * 144.0 / 25.0, abs=1e-3)
+    assert span.at_hour(24) == pytest.approx(144.0)
 
 
 def test_today_is_the_marks_day_not_the_servers() -> None:

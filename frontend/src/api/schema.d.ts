@@ -591,7 +591,10 @@ export interface components {
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
             /** Steady */
             steady: boolean;
-            /** Step S */
+            /**
+             * Step S
+             * @description 600 but where the clock is changed
+             */
             step_s: number;
             /** Stream M S */
             stream_m_s: number[];
@@ -1644,8 +1647,8 @@ export interface operations {
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
                 every_head?: boolean;
-                from_step?: number;
-                to_step?: number;
+                from_hour?: number;
+                to_hour?: number;
                 size?: "a6" | "letter";
             };
             header?: never;
@@ -1724,8 +1727,8 @@ export interface operations {
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
                 every_head?: boolean;
-                from_step?: number;
-                to_step?: number;
+                from_hour?: number;
+                to_hour?: number;
                 size?: "a6" | "letter";
             };
             header?: never;
@@ -1804,8 +1807,8 @@ export interface operations {
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
                 every_head?: boolean;
-                from_step?: number;
-                to_step?: number;
+                from_hour?: number;
+                to_hour?: number;
                 size?: "a6" | "letter";
             };
             header?: never;

@@ -17,25 +17,26 @@ from ilha.web import day
 from ilha.web.day_payloads import CardQuestion, CardSheet, ShareAt, ShareSpan
 from ilha.web.plan import NOTE, as_file, planned, tied_runs, told_cautions, told_spells
 from ilha.web.resources import answer
-from ilha.web.span import STEP_S, span_of
+from ilha.web.span import Span, span_of
 
 bp = Blueprint("card", __name__, url_prefix="/api")
 
 
 def _card() -> tuple[Card, CardQuestion, dict[str, Any]]:
     asked = CardQuestion.model_validate(request.args.to_dict())
-    if asked.to_step <= asked.from_step:
-        raise DomainError("to_step", f"must be above from_step, {asked.from_step}", asked.to_step,
+    if asked.to_hour <= asked.from_hour:
+        raise DomainError("to_hour", f"must be after from_hour, {asked.from_hour}", asked.to_hour,
                           "", "choose later hours")
     body, mark, units = planned(asked)
     plastic = day.found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = day.found(lines.get, asked.line_id, "line_id", "line")
-    within = (asked.from_step, asked.to_step)
+    span = span_of(body["date"], mark["time_zone"], 0.0)
+    within = (round(span.at_hour(asked.from_hour)), round(span.at_hour(asked.to_hour)))
     runs = tied_runs(body, mark, units, asked, within)
     wind = units.blow(asked.wind_m_s)
     return Card(
         title=mark["name"],
-        day=f"{span_of(body['date'], mark['time_zone'], 0.0).words}, {body['time_zone']}",
+        day=f"{span.words}, {body['time_zone']}",
         facts=[plastic["name"], line["name"], STANCES[body["stance"]].words, f"wind {wind}",
                f"by {body['school'].replace('-', ' ')}"],
         turns=[f"{t['kind']} {t['clock']} {units.length(t['height_m'])}" for t in body["turns"]
@@ -44,7 +45,7 @@ def _card() -> tuple[Card, CardQuestion, dict[str, Any]]:
         rows=[Row(r.from_clock, r.to_clock, r.weight, r.head or r.why,
                   r.work.all(units) if r.work else []) for r in runs],
         spells=told_spells(body, within), cautions=told_cautions(body, mark, units), note=NOTE,
-        **_strip(body, runs, within),
+        **_strip(body, span, runs, within),
     ), asked, body
 
 
@@ -57,28 +58,29 @@ def _sky(body: dict[str, Any], within: tuple[int, int]) -> list[str]:
     return [*out, moon, *([body["tide_state"]] if body["tide_state"] else [])]
 
 
-def _strip(body: dict[str, Any], runs: list[Tied], within: tuple[int, int]) -> dict[str, Any]:
+def _strip(
+    body: dict[str, Any], span: Span, runs: list[Tied], within: tuple[int, int]
+) -> dict[str, Any]:
     """The tide's curve with nights and heads, in shares of the span and of its range."""
     first, last = within
-    wide = last - first
 
     def share(step: float) -> float:
-        return min(1.0, max(0.0, (step - first) / wide))
+        return min(1.0, max(0.0, (step - first) / (last - first)))
 
     heights = body["height_m"][first:last + 1]
-    low, span = min(heights), max(heights) - min(heights)
+    low, rise = min(heights), max(heights) - min(heights)
     ends = [change["step"] for change in body["light"][1:]] + [144.0]
-    day_start = span_of(body["date"], body["time_zone"], 0.0).start_s
-    every = max(1, round(wide / 6 / 12))
+    marks = [(span.at_hour(hour), f"{hour:02d}") for hour in range(24)]
+    shown = [(share(step), words) for step, words in marks if first < step < last]
     return {
-        "curve": [round((h - low) / span, 4) for h in heights] if span > 0.0 else [],
+        "curve": [round((h - low) / rise, 4) for h in heights] if rise > 0.0 else [],
         "nights": [(share(c["step"]), share(end)) for c, end in
                    zip(body["light"], ends, strict=True)
                    if c["sky"] == "night" and share(end) > share(c["step"])],
-        "bands": [(share((r.start - day_start) / STEP_S), share((r.end - day_start) / STEP_S),
+        "bands": [(share(span.step(r.start)), share(span.step(r.end)),
                    r.weight.removesuffix(" oz").removesuffix(" g") or "–") for r in runs],
-        "hours": [(share(step), body["clock"][step][:2]) for step in range(first, last + 1)
-                  if step % (6 * every) == 0 and first < step < last],
+        # Twelve hours have room.
+        "hours": shown[:: max(1, round(len(shown) / 12))],
     }
 
 

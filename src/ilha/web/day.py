@@ -31,7 +31,7 @@ from ilha.web.day_answer import board_part, swing_fitted
 from ilha.web.day_payloads import DayQuestion
 from ilha.web.day_sky import caution_part, drift_part, plan_part, sky_part
 from ilha.web.errors import NotFound
-from ilha.web.span import STEP_S, STEPS, Span, now_s, span_of
+from ilha.web.span import STEPS, Span, now_s, span_of
 from ilha.web.tide_of import tide_of
 
 bp = Blueprint("day", __name__, url_prefix="/api")
@@ -200,10 +200,10 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
     """The board of the day that was asked for, as the payload DayBoard has it."""
     m = made(asked)
     mark, span, way, cond, result = m.mark, m.span, m.way, m.cond, m.day
-    now_step = (m.now_s - span.start_s) / STEP_S
+    now_step = (m.now_s - span.start_s) / span.step_s
     return {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
-        "school": asked.school, "step_s": STEP_S,
+        "school": asked.school, "step_s": span.step_s,
         "clock": [span.clock(t) for t in span.times],
         "now_step": round(now_step, 3) if 0.0 <= now_step < STEPS - 1 else None,
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
@@ -223,7 +223,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "left_out": len(m.box) - len(m.shown),
         **caution_part(asked, mark, m.stance, span, way),
         **sky_part(mark, span, way.stream, m.events),
-        "plan": plan_part(result, m.shown, asked.school, asked.change_minutes),
+        "plan": plan_part(result, m.shown, asked.school, asked.change_minutes, span.step_s),
         **board_part(result, m.shown, m.fits, m.has_rod),
     }
 

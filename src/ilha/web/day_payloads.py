@@ -73,8 +73,8 @@ class DayQuestion(Payload):
 class CardQuestion(DayQuestion):
     """The day's question, the hours that the card shows, and the sheet."""
 
-    from_step: int = Field(0, ge=0, le=143)
-    to_step: int = Field(144, ge=1, le=144)
+    from_hour: int = Field(0, ge=0, le=23, description="by the clock of the mark")
+    to_hour: int = Field(24, ge=1, le=24)
     size: Literal["a6", "letter"] = "a6"
 
 
@@ -288,7 +288,7 @@ class DayBoard(Payload):
     school: School
     verdicts: list[Verdict]
     limits: list[Limit]
-    step_s: int
+    step_s: float = Field(description="600 but where the clock is changed")
     clock: list[str]
     now_step: float | None
     height_m: list[float]

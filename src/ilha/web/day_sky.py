@@ -18,7 +18,7 @@ from ilha.core.spells import spells
 from ilha.formats.numbers import nullable
 from ilha.store import heads, marks, tides
 from ilha.web.day_payloads import DayQuestion
-from ilha.web.span import STEP_S, STEPS, Span
+from ilha.web.span import STEPS, Span
 
 
 def sky_part(
@@ -36,7 +36,7 @@ def sky_part(
                   for at, sky in found.changes],
         "moon": found.moon, "moon_lit": round(found.moon_lit, 2),
         "tide_state": found.tide_state if events else None,
-        "slacks": [{"step": round(float(s), 3), "clock": span.clock(start + STEP_S * float(s))}
+        "slacks": [{"step": round(float(s), 3), "clock": span.clock_of(float(s))}
                    for s in slacks],
         "spells": [{
             "from_step": span.step(s.start), "to_step": span.step(s.end),
@@ -69,9 +69,8 @@ def caution_part(
                     mark["flood_to_deg"])
 
     def spans(found: Sequence[tuple[float, float]]) -> list[dict[str, Any]]:
-        at = span.times[0]
         return [{"from_step": round(a, 3), "to_step": round(b, 3),
-                 "from_clock": span.clock(at + STEP_S * a), "to_clock": span.clock(at + STEP_S * b)}
+                 "from_clock": span.clock_of(a), "to_clock": span.clock_of(b)}
                 for a, b in found]
 
     wade, back = None, mark["way_back_depth_m"]
@@ -86,7 +85,7 @@ def caution_part(
 
 
 def plan_runs(
-    result: Day, shown: list[heads.Head], school: str, change_minutes: float
+    result: Day, shown: list[heads.Head], school: str, change_minutes: float, step_s: float
 ) -> list[Run]:
     """The change plan by the chosen school, over the day's steps."""
     wet = np.zeros(STEPS, dtype=bool)
@@ -96,17 +95,17 @@ def plan_runs(
         picks[result.wet] = result.board.picks[school]
         verdicts[:, result.wet] = result.board.judgement.verdict
     masses = np.array([row["mass_g"] for row in shown] or [1.0])
-    runs = change_plan(picks, verdicts, wet, STEP_S / 60.0, change_minutes, masses)
+    runs = change_plan(picks, verdicts, wet, step_s / 60.0, change_minutes, masses)
     # The last step is the day's end: a run of it alone has no length.
     return [run for run in runs if run.start < STEPS - 1]
 
 
 def plan_part(
-    result: Day, shown: list[heads.Head], school: str, change_minutes: float
+    result: Day, shown: list[heads.Head], school: str, change_minutes: float, step_s: float
 ) -> list[dict[str, Any]]:
     """The plan as the payload has it."""
     return [
         {"from_step": run.start, "to_step": min(run.end, STEPS - 1),
          "head_id": shown[run.head]["id"] if run.head >= 0 else None, "dry": run.head == DRY}
-        for run in plan_runs(result, shown, school, change_minutes)
+        for run in plan_runs(result, shown, school, change_minutes, step_s)
     ]

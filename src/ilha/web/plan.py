@@ -18,7 +18,7 @@ from ilha.web.database import connection
 from ilha.web.day_payloads import DayQuestion, PlanSaving, PlanSavings
 from ilha.web.day_sky import plan_runs
 from ilha.web.resources import answer
-from ilha.web.span import STEP_S, now_s, span_of
+from ilha.web.span import now_s, span_of
 
 bp = Blueprint("plan", __name__, url_prefix="/api")
 
@@ -63,7 +63,7 @@ def tied_runs(
     within: tuple[int, int] = (0, 144),
 ) -> list[Tied]:
     """The plan's runs within some steps of the day."""
-    start = span_of(body["date"], mark["time_zone"], 0.0).start_s
+    times = span_of(body["date"], mark["time_zone"], 0.0).times
     rows = {row["id"]: row for row in heads.listed(connection())}
     figures = {head["id"]: head for head in body["heads"]}
     out = []
@@ -72,7 +72,7 @@ def tied_runs(
         if first >= last:
             continue
         clocks = (body["clock"][first], until(body["clock"][last]))
-        span = (float(start + STEP_S * first), float(start + STEP_S * last))
+        span = (float(times[first]), float(times[last]))
         if run["head_id"] is None:
             why = "the mark is dry" if run["dry"] else "no head in the box is right"
             out.append(Tied(*span, *clocks, why=why))
@@ -172,7 +172,8 @@ def _counted(asked: DayQuestion) -> tuple[int, int]:
         made = day.made(asked, bare=True)
     except DomainError:
         return 1000, 0
-    runs = plan_runs(made.day, made.shown, asked.school, asked.change_minutes)
+    runs = plan_runs(made.day, made.shown, asked.school, asked.change_minutes,
+                     made.span.step_s)
     return changes(runs), covered(runs)
 
 

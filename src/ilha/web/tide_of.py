@@ -14,7 +14,7 @@ from ilha.core.tide import HighLow, StreamRates, series_at
 from ilha.store import marks, streams, tides
 from ilha.web import convert
 from ilha.web.database import connection
-from ilha.web.span import STEP_S, STEPS, Span
+from ilha.web.span import Span
 
 _SAMPLE_S = 600.0
 
@@ -48,7 +48,7 @@ def tide_of(mark: marks.Mark, span: Span) -> TideHere:
     margin = int(abs(mark["slack_lag_min"] or 0.0) * 60.0) + 1
 
     def around(spare: int) -> tuple[HighLow, Array | None]:
-        start, end = span.start_s - later, span.start_s + (STEPS - 1) * STEP_S - later
+        start, end = float(span.times[0]) - later, float(span.times[-1]) - later
         own, heights = _port_tide(port, start - spare, end + spare, span.times - later, span.date)
         return HighLow(own.time + later, own.height + raised), heights
 
@@ -88,7 +88,7 @@ def _own_stream(
     else:
         margin = int(GAP_MAX_S)
         rows = streams.speeds(connection(), own["id"], span.start_s - margin,
-                              span.start_s + STEPS * STEP_S + margin)
+                              int(span.times[-1]) + margin)
         if len(rows) < 2:
             raise _beyond(own["name"], span.date)
         times, speeds = np.array(rows, dtype=float).T

@@ -2,6 +2,7 @@
 import { memo, useMemo } from "react";
 import type { DayBoard } from "../../api/types";
 import { length, text, type Units } from "../../ui/units";
+import { hourMarks } from "../geometry/hours";
 import { moonPath } from "../geometry/moon";
 import { polyline, type Point } from "../geometry/path";
 
@@ -147,17 +148,15 @@ function Hours({ board, width }: { board: DayBoard; width: number }) {
   const every = width < 600 ? 3 : width < 900 ? 2 : 1;
   return (
     <g className="hours">
-      {board.clock.map((clock, i) =>
-        i % (6 * every) === 0 ? (
-          <g key={i}>
-            <path d={`M${(i / LAST) * width} ${y - 3}v6`} />
-            <text x={(i / LAST) * width} y={y + 15}
-                  textAnchor={i === 0 ? "start" : i === LAST ? "end" : "middle"}>
-              {clock.slice(0, 2)}
-            </text>
-          </g>
-        ) : null,
-      )}
+      {hourMarks(board.clock, board.step_s).filter(({ hour }) => hour % every === 0).map(({ step, hour }) => (
+        <g key={step}>
+          <path d={`M${(step / LAST) * width} ${y - 3}v6`} />
+          <text x={(step / LAST) * width} y={y + 15}
+                textAnchor={step === 0 ? "start" : step === LAST ? "end" : "middle"}>
+            {String(hour).padStart(2, "0")}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }

@@ -7,7 +7,6 @@ import type { CardQuery, CardSheet } from "../../api/types";
 import { StripScene } from "../../drawing/scenes/strip-scene";
 import { EmptyBox, useMissing } from "../../ui/empty-box";
 import { useQuestion } from "../../ui/question";
-import { LAST_STEP } from "../../ui/time";
 
 export default function CardView() {
   const missing = useMissing();
@@ -17,7 +16,7 @@ export default function CardView() {
 function CardOfDay() {
   const { query, facts } = useQuestion();
   const [from, to] = facts.hours ?? [0, 24];
-  const asked: CardQuery = { ...query, from_step: 6 * from, to_step: Math.min(LAST_STEP, 6 * to) };
+  const asked: CardQuery = { ...query, from_hour: from, to_hour: to };
   const { data, error, refetch } = useQuery(cardQuery(asked));
   return (
     <div className="card-view">

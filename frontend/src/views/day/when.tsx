@@ -23,7 +23,7 @@ export function WhenSheet({ board, close, onStep }: {
 }) {
   const { set } = useQuestion();
   const id = useId();
-  const clock = board?.clock[Math.round(currentStep())] ?? "";
+  const now = Math.min(LAST_STEP - 1, Math.round(currentStep()));
   return (
     <div className="when-sheet">
       <Form.Label htmlFor={`${id}-day`}>Day</Form.Label>
@@ -32,9 +32,9 @@ export function WhenSheet({ board, close, onStep }: {
                       onChange={(e) => e.target.value && set({ date: e.target.value })} />
       </div>
       <Form.Label htmlFor={`${id}-time`}>Time at the mark</Form.Label>
-      <Form.Select id={`${id}-time`} data-first defaultValue={clock}
-                   onChange={(e) => board && onStep(board.clock.indexOf(e.target.value))}>
-        {board?.clock.slice(0, LAST_STEP).map((c) => <option key={c}>{c}</option>)}
+      <Form.Select id={`${id}-time`} data-first defaultValue={now}
+                   onChange={(e) => onStep(Number(e.target.value))}>
+        {board?.clock.slice(0, LAST_STEP).map((c, i) => <option key={i} value={i}>{c}</option>)}
       </Form.Select>
       <p className="sheet-note">{board?.time_zone ?? ""}</p>
       <button type="button" className="do" onClick={close}>Done</button>{" "}
