@@ -12,6 +12,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from itertools import cycle
 from pathlib import Path
 
 import numpy as np
@@ -21,12 +22,17 @@ from scipy.integrate import solve_ivp
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
+from tests.conftest import NOW_S  # noqa: E402
 from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
 from ilha.core.board import board  # noqa: E402
 from ilha.core.conditions import Conditions  # noqa: E402
+from ilha.core.harmonic import Constants  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
+from ilha.demo import marela  # noqa: E402
+from ilha.store import db  # noqa: E402
+from ilha.web.app import create_app  # noqa: E402
 
 RUNS = 20
 
@@ -102,6 +108,37 @@ def hold_times() -> tuple[float, float]:
     return statistics.median(a / b for a, b in pairs), statistics.median(b for _, b in pairs)
 
 
+WAVES = {"M2": (0.78, 62.0), "S2": (0.27, 95.0), "N2": (0.16, 41.0), "K2": (0.08, 90.0),
+         "K1": (0.06, 55.0), "O1": (0.05, 300.0), "P1": (0.02, 50.0), "Q1": (0.01, 250.0),
+         "M4": (0.03, 10.0), "MS4": (0.02, 60.0)}
+
+
+def tide_times() -> dict[str, float]:
+    """A year of heights at ten minutes, a day of them with its turns, and another day of the demo
+    opened on the server, compression and network apart."""
+    tide = Constants(WAVES, 1.6, 36.4)
+    year, day = 600.0 * np.arange(365 * 144.0), 600.0 * np.arange(145.0)
+
+    def one_day() -> None:
+        tide.value_at(day)
+        tide.high_and_low_waters(0.0, 86400.0)
+
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "bench.sqlite3"
+        client = create_app(path, now_s=float(NOW_S)).test_client()
+        conn = db.connect(path)
+        marela.load(conn, NOW_S)
+        conn.close()
+        dates = cycle([f"2026-07-{n}" for n in range(12, 28)])
+
+        def open_day() -> None:
+            query = f"mark_id=1&plastic_id=1&line_id=3&rod_id=2&date={next(dates)}"
+            assert client.get(f"/api/day?{query}").status_code == 200
+
+        return {"tide_year_ms": median_ms(lambda: tide.value_at(year), 3),
+                "tide_day_ms": median_ms(one_day), "open_day_ms": median_ms(open_day)}
+
+
 def first_view(browser: Browser, server: Server) -> float:
     """Milliseconds from opening the page to the picture, each time in a fresh profile."""
     taken = []
@@ -160,6 +197,8 @@ def main() -> int:
     for times in (2, 4):
         print(f"board_heads_x{times} {growth(board_of(24 * times, 145)):.2f} x")
         print(f"board_steps_x{times} {growth(board_of(24, 145 * times)):.2f} x")
+    for name, value in tide_times().items():
+        print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()
     print(f"hold_us {ours:.2f} us")
     print(f"hold_speedup {speedup:.0f} x")

@@ -122,7 +122,9 @@ function Slacks({ board, x }: { board: DayBoard; x: X }) {
 function Spells({ board, x }: { board: DayBoard; x: X }) {
   return board.spells.map((spell) => (
     <path key={spell.from_step} className={spell.best ? "spell best" : "spell"}
-          d={`M${x(spell.from_step)} ${TOP - 6}H${x(spell.to_step)}${spell.best ? `M${x(spell.from_step)} ${TOP - 10}H${x(spell.to_step)}` : ""}`} />
+          d={`M${x(spell.from_step)} ${TOP - 6}H${x(spell.to_step)}${spell.best ? `M${x(spell.from_step)} ${TOP - 10}H${x(spell.to_step)}` : ""}`}>
+      <title>{`${spell.from_clock} to ${spell.to_clock}: ${spell.reasons.join(" and ")}`}</title>
+    </path>
   ));
 }
 
