@@ -14,8 +14,8 @@ from ilha.formats.card import Card, Row, as_html, as_pdf
 from ilha.formats.plan_text import Tied
 from ilha.store import lines, plastics
 from ilha.web import day
-from ilha.web.day_payloads import CardQuestion, CardSheet, ShareAt, ShareSpan
 from ilha.web.plan import NOTE, as_file, planned, tied_runs, told_cautions, told_spells
+from ilha.web.plan_payloads import CardQuestion, CardSheet, ShareAt, ShareSpan
 from ilha.web.resources import answer
 from ilha.web.span import Span, span_of
 

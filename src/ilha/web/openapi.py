@@ -11,6 +11,8 @@ from pydantic.json_schema import models_json_schema
 from ilha import __version__
 from ilha.web import day_payloads as d
 from ilha.web import payloads as p
+from ilha.web import plan_payloads as c
+from ilha.web import tide_payloads as t
 
 
 @dataclass(frozen=True)
@@ -34,13 +36,13 @@ ROUTES = (
     Route("delete", "/api/marks/{row_id}", "Remove a mark; answers with what it was", p.Mark),
     Route("get", "/api/marks.gpx", "All marks as GPX", "application/gpx+xml"),
     Route("post", "/api/marks/import", "Marks from GPX, all or none", p.Marks, body=p.MarksFile),
-    Route("get", "/api/tides", "Where tides come from", p.Ports),
-    Route("post", "/api/tides", "Bring a tide in", p.Port, body=p.NewTide),
-    Route("post", "/api/tides/ask", "Bring a tide in from the service", p.Port, body=p.AskTide),
-    Route("delete", "/api/tides/{row_id}", "Remove a tide that no mark uses", p.Port),
-    Route("get", "/api/streams", "Where streams come from", p.Streams),
-    Route("post", "/api/streams", "Bring a stream in", p.Stream, body=p.NewStream),
-    Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", p.Stream),
+    Route("get", "/api/tides", "Where tides come from", t.Ports),
+    Route("post", "/api/tides", "Bring a tide in", t.Port, body=t.NewTide),
+    Route("post", "/api/tides/ask", "Bring a tide in from the service", t.Port, body=t.AskTide),
+    Route("delete", "/api/tides/{row_id}", "Remove a tide that no mark uses", t.Port),
+    Route("get", "/api/streams", "Where streams come from", t.Streams),
+    Route("post", "/api/streams", "Bring a stream in", t.Stream, body=t.NewStream),
+    Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
     Route("get", "/api/box", "Plastics, heads, lines and rods", p.Box),
     Route("get", "/api/reference", "Schools and stances", p.Reference),
     Route("get", "/api/settings", "What was chosen last", p.Settings),
@@ -51,11 +53,11 @@ ROUTES = (
           query=d.DayQuestion),
     Route("get", "/api/plan.ics", "The day's change plan as a calendar", "text/calendar",
           query=d.DayQuestion),
-    Route("get", "/api/plan/savings", "What would spare a change of heads", d.PlanSavings,
+    Route("get", "/api/plan/savings", "What would spare a change of heads", c.PlanSavings,
           query=d.DayQuestion),
-    Route("get", "/api/card", "The day on one sheet", d.CardSheet, query=d.CardQuestion),
-    Route("get", "/api/card.html", "The card as a page", "text/html", query=d.CardQuestion),
-    Route("get", "/api/card.pdf", "The card to print", "application/pdf", query=d.CardQuestion),
+    Route("get", "/api/card", "The day on one sheet", c.CardSheet, query=c.CardQuestion),
+    Route("get", "/api/card.html", "The card as a page", "text/html", query=c.CardQuestion),
+    Route("get", "/api/card.pdf", "The card to print", "application/pdf", query=c.CardQuestion),
     Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
 )
 

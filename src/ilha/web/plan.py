@@ -15,8 +15,9 @@ from ilha.formats.plan_text import PlanUnits, Tied, Work, as_calendar, as_text
 from ilha.store import heads, lines, marks, settings
 from ilha.web import day
 from ilha.web.database import connection
-from ilha.web.day_payloads import DayQuestion, PlanSaving, PlanSavings
+from ilha.web.day_payloads import DayQuestion
 from ilha.web.day_sky import plan_runs
+from ilha.web.plan_payloads import PlanSaving, PlanSavings
 from ilha.web.resources import answer
 from ilha.web.span import now_s, span_of
 

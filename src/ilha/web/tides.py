@@ -19,7 +19,9 @@ from ilha.store import marks, streams, tides
 from ilha.web.database import connection, whole
 from ilha.web.errors import NotFound
 from ilha.web.fetch import fetched
-from ilha.web.payloads import (
+from ilha.web.resources import answer
+from ilha.web.span import now_s
+from ilha.web.tide_payloads import (
     AskTide,
     NewStream,
     NewTide,
@@ -29,8 +31,6 @@ from ilha.web.payloads import (
     Streams,
     TideRanges,
 )
-from ilha.web.resources import answer
-from ilha.web.span import now_s
 
 bp = Blueprint("tides", __name__, url_prefix="/api")
 
