@@ -1,4 +1,4 @@
-"""Command line: ``ilha serve | board | tide | tide-service | openapi``.
+"""Command line: ``ilha serve | board | tide | fit | tide-service | openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -49,6 +49,13 @@ def _tide(args: argparse.Namespace) -> int:
         text, args.latitude, args.start, args.hours, args.step_min))
 
 
+def _fit(args: argparse.Namespace) -> int:
+    from ilha.formats import fit_file
+
+    return _answered(args.file, lambda text: json.dumps(
+        fit_file.answer(fit_file.read(text)), allow_nan=False) + "\n")
+
+
 def _serve(args: argparse.Namespace) -> int:
     from ilha.formats.fields import FieldError
     from ilha.web.fetch import checked_address
@@ -94,6 +101,9 @@ def parser() -> argparse.ArgumentParser:
     tide.add_argument("--hours", default="24", help="how long (24)")
     tide.add_argument("--step-min", default="10", help="minutes between heights (10)")
     tide.set_defaults(run=_tide)
+    fit = commands.add_parser("fit", help="which hook for a plastic, and where it comes out")
+    fit.add_argument("file", help="an ilha-fit-1 JSON file, or - for standard input")
+    fit.set_defaults(run=_fit)
     serve = commands.add_parser("serve", help="start the application on this machine")
     serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
     serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.fit import exit_point, fit_hooks, opening_load
+from ilha.core.fit import Thread, exit_point, fit_hooks, opening_load
 from ilha.core.tables import HOOKS
 
 
@@ -77,3 +77,74 @@ def test_bad_measures_name_the_field(field: str, straight: float, gape: float) -
 def test_body_longer_than_the_whole_is_refused() -> None:
     with pytest.raises(DomainError, match=r"plastic\.body_length_mm"):
         fit_hooks(np.array([0.03]), np.array([0.015]), np.array([0.001]), 0.1, 0.11, 0.016)
+
+
+# Hook by working length, mm: common practice, no source. Bodies are drawn as a seventh deep, as
+# most are. 4/0 is named from 75 mm on: with our typical dimensions of it, which are from memory,
+# it comes out past two thirds of a body under 81 mm; see docs/model.md.
+BY_LENGTH = [("#4", (40, 50)), ("#2", (52, 64)), ("2/0", (64, 90)), ("3/0", (75, 130)),
+             ("4/0", (82, 130)), ("5/0", (130, 180)), ("9/0", (230, 230))]
+
+
+@pytest.mark.parametrize(("size", "bodies"), BY_LENGTH)
+def test_hooks_that_practice_names_for_a_working_length_fit_it(
+    size: str, bodies: tuple[int, int]
+) -> None:
+    for body in bodies:
+        said = by_size(1.22e-3 * body, 1e-3 * body, 1e-3 * body / 7.0)
+        assert said[size] == "fits", (size, body)
+
+
+@pytest.mark.parametrize(("size", "body"), [
+    ("9/0", 64), ("7/0", 75), ("5/0", 64), ("#4", 104), ("#2", 130), ("1/0", 180), ("2/0", 230)])
+def test_clear_misfits_are_not_among_them(size: str, body: int) -> None:
+    assert by_size(1.22e-3 * body, 1e-3 * body, 1e-3 * body / 7.0)[size] != "fits"
+
+
+HOOK_3_0 = tuple(np.array([v]) for v in (0.038, 0.015, 0.0012))
+
+
+def test_threaded_high_a_smaller_gape_clears_a_deep_body() -> None:
+    """A body 30 mm deep: 15 mm above the shank through the centre, the whole gape of a 3/0, which
+    leaves nothing; threaded 8 mm under the back it clears 7 mm (common practice, no source)."""
+    deep = fit_hooks(*HOOK_3_0, 0.127, 0.104, 0.030)
+    assert deep.verdict == ("gape-under-body",)
+    assert deep.reasons == ((("under", 0.0),),)
+    high = fit_hooks(*HOOK_3_0, 0.127, 0.104, 0.030, thread=Thread("high", 0.008))
+    assert high.verdict == ("fits",)
+    assert float(high.clearance[0]) == pytest.approx(0.007)
+    assert float(high.exit[0]) == pytest.approx(0.045483, abs=1e-6)
+
+
+def test_a_thread_deeper_than_half_the_body_is_refused() -> None:
+    with pytest.raises(DomainError, match=r"thread\.depth_mm"):
+        fit_hooks(*HOOK_3_0, 0.127, 0.104, 0.016, thread=Thread("high", 0.009))
+    with pytest.raises(DomainError, match=r"thread\.kind"):
+        fit_hooks(*HOOK_3_0, 0.127, 0.104, 0.016, thread=Thread("low"))
+
+
+def test_schools_of_shank_disagree() -> None:
+    """The short shank leaves more of the body working, the long one reaches the tail-biters."""
+    picks = {}
+    for school in ("short", "middle", "long"):
+        fit = fit_hooks(np.array([h.straight_mm for h in HOOKS]) / 1e3,
+                        np.array([h.gape_mm for h in HOOKS]) / 1e3,
+                        np.array([h.wire_mm for h in HOOKS]) / 1e3, 0.127, 0.104, 0.016,
+                        shank=school)
+        picks[school] = HOOKS[fit.pick].size
+    assert picks == {"short": "2/0", "middle": "3/0", "long": "4/0"}
+
+
+def test_reasons_carry_the_figures_that_decided() -> None:
+    fit = fit_hooks(*(np.array(v) for v in (
+        (0.038, 0.021, 0.090), (0.015, 0.0095, 0.020), (0.0012, 0.001, 0.002))),
+        0.127, 0.104, 0.016)
+    assert fit.verdict == ("fits", "too-small", "too-long")
+    assert [r[0][0] for r in fit.reasons] == ["reach", "clears", "reach"]
+    assert fit.reasons[1][0][1] == pytest.approx(0.0015)
+
+
+def test_measured_yields_count_each() -> None:
+    two = tuple(np.repeat(v, 2) for v in HOOK_3_0)
+    fit = fit_hooks(*two, 0.127, 0.104, 0.016, yield_stress=np.array([1.5e9, 1.0e9]))
+    assert fit.opening_load[0] == pytest.approx(1.5 * fit.opening_load[1])

@@ -6,7 +6,9 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from ilha.formats.fit_file import FitFile, FitOut
 from ilha.formats.scenario import Scenario
+from ilha.formats.tide_service import Answer
 
 Numbers = list[float]
 Maybes = list[float | None]
@@ -121,4 +123,7 @@ def schemas() -> dict[str, dict[str, Any]]:
     return {
         "ilha-scenario-1.schema.json": dialect | Scenario.model_json_schema(),
         "ilha-board-1.schema.json": dialect | BoardOut.model_json_schema(),
+        "ilha-fit-1.schema.json": dialect | FitFile.model_json_schema(),
+        "ilha-fit-result-1.schema.json": dialect | FitOut.model_json_schema(),
+        "ilha-tides-1.schema.json": dialect | Answer.model_json_schema(),
     }
