@@ -279,6 +279,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/straight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is seen of a crooked rig, and its mending */
+        get: operations["get_straight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/streams": {
         parameters: {
             query?: never;
@@ -309,6 +326,23 @@ export interface paths {
         post?: never;
         /** Remove a stream that no mark uses */
         delete: operations["delete_streams"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/template.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Plastics at true size on paper */
+        get: operations["get_template_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -487,6 +521,17 @@ export interface components {
             /** When */
             when: components["schemas"]["StepSpan"][];
         };
+        /** ChainLink */
+        ChainLink: {
+            /** Holds N */
+            holds_n: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Weakest */
+            weakest: boolean;
+        };
         /**
          * DayBoard
          * @description The board of one mark through one day of 145 steps.
@@ -639,8 +684,35 @@ export interface components {
             /** To Deg */
             to_deg: number[] | null;
         };
+        /**
+         * Finding
+         * @description A fault and what mends it: a mark moved along the body to ``exit_mm``, or across it.
+         */
+        Finding: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "exit-forward" | "exit-back" | "keeper-holds" | "bent-up" | "bent-down" | "off-centre" | "nose-off-centre" | "rolled";
+            /** Exit Mm */
+            exit_mm: number | null;
+            /** Move Mm */
+            move_mm: number | null;
+            /** Turn Deg */
+            turn_deg: number | null;
+        };
+        /** Findings */
+        Findings: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+        };
         /** Fit */
         Fit: {
+            /**
+             * Balance Mm
+             * @description where it balances in air, from the nose
+             */
+            balance_mm: number;
             /** Fall Pitch Deg */
             fall_pitch_deg: number | null;
             /** Fall Speed M S */
@@ -651,12 +723,27 @@ export interface components {
             head_id: number;
             /** Hooks */
             hooks: components["schemas"]["HookFit"][];
+            keeper: components["schemas"]["KeeperNote"];
             /** Package G */
             package_g: number;
             /** Pick */
             pick: string | null;
             /** Plastic Id */
             plastic_id: number;
+            /** Riggings */
+            riggings: components["schemas"]["RiggingPlan"][];
+            /**
+             * Stands Deg
+             * @description at rest in still water; 0: it lies
+             */
+            stands_deg: number;
+            /** @description null without a line */
+            strength: components["schemas"]["Strength"] | null;
+            /**
+             * Thread Depth Mm
+             * @description body above the shank
+             */
+            thread_depth_mm: number;
             /** Wet Weight N */
             wet_weight_n: number;
         };
@@ -893,10 +980,23 @@ export interface components {
             measured: boolean;
             /** Of Head */
             of_head: boolean;
-            /** Opening Load N */
+            /**
+             * Opening Load N
+             * @description first yield, the lever its gape
+             */
             opening_load_n: number;
+            /**
+             * Opens At N
+             * @description plastic collapse, the lever half its gape
+             */
+            opens_at_n: number;
             /** Reach Ratio */
             reach_ratio: number | null;
+            /**
+             * Setting Pull
+             * @description over that of 1 mm wire
+             */
+            setting_pull: number;
             /** Size */
             size: string;
             /** Straight Mm */
@@ -906,10 +1006,25 @@ export interface components {
              * @enum {string}
              */
             verdict: "fits" | "too-small" | "too-long" | "gape-under-body";
+            /**
+             * Wire
+             * @description for the line
+             */
+            wire: ("fine" | "medium" | "heavy") | null;
             /** Wire Mm */
             wire_mm: number;
             /** Working Share */
             working_share: number | null;
+        };
+        /**
+         * KeeperNote
+         * @description How the head's keeper goes with the plastic.
+         */
+        KeeperNote: {
+            /** Good */
+            good: boolean;
+            /** Says */
+            says: string;
         };
         /** Limit */
         Limit: {
@@ -1249,6 +1364,11 @@ export interface components {
             material: string;
             /** Name */
             name: string;
+            /**
+             * Profile
+             * @description share of the working length, half height over half the greatest
+             */
+            profile: number[][];
             /** Width Mm */
             width_mm: number;
         };
@@ -1331,6 +1451,51 @@ export interface components {
              * @description whether a tide service is set up
              */
             tide_service: boolean;
+        };
+        /** RiggingNumber */
+        RiggingNumber: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "small" | "length" | "mass" | "angle" | "seconds" | "count";
+            /**
+             * Value
+             * @description m, kg, degrees, s or times, by kind
+             */
+            value: number | null;
+        };
+        /** RiggingPlan */
+        RiggingPlan: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Numbers */
+            numbers: components["schemas"]["RiggingNumber"][];
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: components["schemas"]["RiggingStep"][];
+            /**
+             * Suits
+             * @enum {string}
+             */
+            suits: "suits" | "possible" | "no";
+        };
+        /**
+         * RiggingStep
+         * @description ``says`` has numbers by their keys in braces.
+         */
+        RiggingStep: {
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
         };
         /** Rod */
         Rod: {
@@ -1529,6 +1694,32 @@ export interface components {
         Streams: {
             /** Streams */
             streams: components["schemas"]["Stream"][];
+        };
+        /**
+         * Strength
+         * @description From the rod to the hook; the drag from a quarter to a third of the weakest.
+         */
+        Strength: {
+            /**
+             * Bends Hook
+             * @description the drag is near the hook's first yield
+             */
+            bends_hook: boolean;
+            /** Drag High N */
+            drag_high_n: number;
+            /** Drag Low N */
+            drag_low_n: number;
+            /** Links */
+            links: components["schemas"]["ChainLink"][];
+            /** Lost */
+            lost: string[];
+            /**
+             * Snag
+             * @enum {string}
+             */
+            snag: "bends-free" | "breaks-off";
+            /** Snag Load N */
+            snag_load_n: number;
         };
         /** TideTurn */
         TideTurn: {
@@ -1919,6 +2110,15 @@ export interface operations {
             query: {
                 plastic_id: number;
                 head_id: number;
+                hook_size?: string;
+                thread?: "centre" | "high";
+                thread_depth_mm?: number;
+                shank?: "short" | "middle" | "long";
+                line_id?: number;
+                leader_kg?: number;
+                end_knot?: string;
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                depth_m?: number;
             };
             header?: never;
             path?: never;
@@ -2487,6 +2687,43 @@ export interface operations {
             };
         };
     };
+    get_straight: {
+        parameters: {
+            query: {
+                exit_mm: number;
+                gap_mm?: number;
+                bunch_mm?: number;
+                bend_mm?: number;
+                side_mm?: number;
+                nose_mm?: number;
+                roll_deg?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Findings"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_streams: {
         parameters: {
             query?: never;
@@ -2567,6 +2804,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stream"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_template_pdf: {
+        parameters: {
+            query: {
+                plastic_ids: string;
+                head_id: number;
+                hook_size?: string;
+                thread?: "centre" | "high";
+                thread_depth_mm?: number;
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description a problem */

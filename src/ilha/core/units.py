@@ -25,6 +25,11 @@ def si(value: float, milli: int = 0) -> float:
     return float(value * 1000.0**-milli)
 
 
+def newtons_of_kg(mass_kg: float) -> float:
+    """The pull (N) that a line marked with a mass in kg holds."""
+    return mass_kg * G
+
+
 M_PER_FT = 0.3048
 M_S_PER_KN = 1852.0 / 3600.0
 

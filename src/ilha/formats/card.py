@@ -52,7 +52,8 @@ class Card:
     hours: list[tuple[float, str]]
 
 
-def _font(name: str) -> bytes:
+def font_bytes(name: str) -> bytes:
+    """A font of the sheets, TTF."""
     return files("ilha.formats").joinpath(f"fonts/{name}.ttf").read_bytes()
 
 
@@ -67,7 +68,7 @@ def as_html(card: Card, size: Size) -> str:
                      for i, h in enumerate(card.curve))
     return pages.get_template("card.html").render(
         card=card, curve=curve, width=width, height=height, margin=margin,
-        fonts={name: b64encode(_font(name)).decode() for name in ("figures", "figures-bold",
+        fonts={name: b64encode(font_bytes(name)).decode() for name in ("figures", "figures-bold",
                                                                    "words")})
 
 
@@ -122,7 +123,7 @@ def as_pdf(card: Card, size: Size) -> bytes:
     from reportlab.pdfgen.canvas import Canvas
 
     for name in FONTS:
-        pdfmetrics.registerFont(TTFont(name, BytesIO(_font(name))))
+        pdfmetrics.registerFont(TTFont(name, BytesIO(font_bytes(name))))
     width, height, _ = SHEETS[size]
     scale = LARGEST[size]
     least = LEAST_SHARE * scale

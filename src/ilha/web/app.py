@@ -10,7 +10,19 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
 from ilha.store import db
-from ilha.web import card, database, day, errors, fit, places, plan, resources, security, tides
+from ilha.web import (
+    bench,
+    card,
+    database,
+    day,
+    errors,
+    fit,
+    places,
+    plan,
+    resources,
+    security,
+    tides,
+)
 from ilha.web.errors import problem
 
 DIST = Path(__file__).parent / "dist"
@@ -46,7 +58,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides):
+    for module in (resources, day, fit, places, plan, card, tides, bench):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -34,6 +34,11 @@ def core_head(row: Head) -> rig.Head:
     )
 
 
+def head_diameter(row: Head) -> float:
+    """Diameter (m) of the ball of a head's mass."""
+    return float(np.cbrt(6.0 * si(row["mass_g"], 1) / (np.pi * row["density_g_cm3"] * 1000.0)))
+
+
 def core_rod(row: RodRow) -> Rod:
     return Rod(
         si(row["lure_min_g"], 1), si(row["lure_max_g"], 1), si(row["effective_mass_g"], 1),

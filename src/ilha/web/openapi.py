@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
+from ilha.web import bench_payloads as b
 from ilha.web import day_payloads as d
 from ilha.web import payloads as p
 from ilha.web import plan_payloads as c
@@ -58,7 +59,11 @@ ROUTES = (
     Route("get", "/api/card", "The day on one sheet", c.CardSheet, query=c.CardQuestion),
     Route("get", "/api/card.html", "The card as a page", "text/html", query=c.CardQuestion),
     Route("get", "/api/card.pdf", "The card to print", "application/pdf", query=c.CardQuestion),
-    Route("get", "/api/fit", "Hooks in one plastic on one head", p.Fit, query=p.FitQuestion),
+    Route("get", "/api/straight", "What is seen of a crooked rig, and its mending", b.Findings,
+          query=b.SeenQuestion),
+    Route("get", "/api/template.pdf", "Plastics at true size on paper", "application/pdf",
+          query=b.TemplateQuestion),
+    Route("get", "/api/fit", "Hooks in one plastic on one head", b.Fit, query=b.FitQuestion),
 )
 
 

@@ -103,6 +103,8 @@ class Plastic(Payload):
     mass_g: float
     density_g_cm3: float
     extra_drag_cm2: float
+    profile: list[list[float]] = Field(
+        description="share of the working length, half height over half the greatest")
 
 
 class Head(Payload):
@@ -201,38 +203,3 @@ class Settings(Payload):
     plastic_id: Id | None
     line_id: Id | None
     rod_id: Id | None
-
-
-class FitQuestion(Payload):
-    plastic_id: Id
-    head_id: Id
-
-
-class HookFit(Payload):
-    """One hook in the plastic; mm along the axis from the nose, null where it never clears."""
-
-    size: str
-    straight_mm: float
-    gape_mm: float
-    wire_mm: float
-    measured: bool
-    of_head: bool
-    exit_mm: float | None
-    clearance_mm: float
-    reach_ratio: float | None
-    working_share: float | None
-    bulk: float
-    opening_load_n: float
-    verdict: Literal["fits", "too-small", "too-long", "gape-under-body"]
-
-
-class Fit(Payload):
-    plastic_id: Id
-    head_id: Id
-    package_g: float
-    fall_speed_m_s: float | None
-    fall_pitch_deg: float | None
-    wet_weight_n: float
-    head_diameter_mm: float
-    hooks: list[HookFit]
-    pick: str | None

@@ -9,6 +9,7 @@ from werkzeug.wrappers import Response
 
 from ilha import __version__
 from ilha.core.cautions import CAUTIONS, FIRST
+from ilha.core.outline import PROFILES
 from ilha.core.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
@@ -49,7 +50,9 @@ def all_marks() -> Response:
 def box() -> Response:
     conn = connection()
     return answer(Box.model_validate({
-        "plastics": plastics.listed(conn), "heads": heads.listed(conn),
+        "plastics": [
+            {**row, "profile": [list(point) for point in PROFILES[row["look"]]]}
+            for row in plastics.listed(conn)], "heads": heads.listed(conn),
         "lines": lines.listed(conn), "rods": rods.listed(conn),
     }))
 

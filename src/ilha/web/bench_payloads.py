@@ -1,0 +1,155 @@
+"""Payloads of the bench: hooks, riggings, the strength chain."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.web.payloads import Id, Payload
+
+CoverKey = Literal["none", "low-weed", "tall-weed", "overhang", "snags"]
+
+
+class FitQuestion(Payload):
+    """What lies on the bench; what is left out is the head's own or the usual."""
+
+    plastic_id: Id
+    head_id: Id
+    hook_size: str | None = Field(None, max_length=20, description="the head's own")
+    thread: Literal["centre", "high"] = "centre"
+    thread_depth_mm: float | None = None
+    shank: Literal["short", "middle", "long"] = "middle"
+    line_id: Id | None = None
+    leader_kg: float | None = Field(None, gt=0.0, le=200.0, description="null: tied direct")
+    end_knot: str = "loop knot"
+    cover: CoverKey = "none"
+    depth_m: float = Field(3.0, gt=0.0, le=200.0)
+
+
+class HookFit(Payload):
+    """One hook in the plastic; mm along the axis from the nose, null where it never clears."""
+
+    size: str
+    straight_mm: float
+    gape_mm: float
+    wire_mm: float
+    measured: bool
+    of_head: bool
+    exit_mm: float | None
+    clearance_mm: float
+    reach_ratio: float | None
+    working_share: float | None
+    bulk: float
+    opening_load_n: float = Field(description="first yield, the lever its gape")
+    opens_at_n: float = Field(description="plastic collapse, the lever half its gape")
+    setting_pull: float = Field(description="over that of 1 mm wire")
+    wire: Literal["fine", "medium", "heavy"] | None = Field(description="for the line")
+    verdict: Literal["fits", "too-small", "too-long", "gape-under-body"]
+
+
+class ChainLink(Payload):
+    name: str
+    kind: str
+    holds_n: float
+    weakest: bool
+
+
+class Strength(Payload):
+    """From the rod to the hook; the drag from a quarter to a third of the weakest."""
+
+    links: list[ChainLink]
+    drag_low_n: float
+    drag_high_n: float
+    bends_hook: bool = Field(description="the drag is near the hook's first yield")
+    snag: Literal["bends-free", "breaks-off"]
+    snag_load_n: float
+    lost: list[str]
+
+
+class RiggingNumber(Payload):
+    key: str
+    value: float | None = Field(description="m, kg, degrees, s or times, by kind")
+    kind: Literal["small", "length", "mass", "angle", "seconds", "count"]
+
+
+class RiggingStep(Payload):
+    """``says`` has numbers by their keys in braces."""
+
+    title: str
+    says: str
+
+
+class RiggingPlan(Payload):
+    key: str
+    name: str
+    says: str
+    suits: Literal["suits", "possible", "no"]
+    reason: str
+    numbers: list[RiggingNumber]
+    steps: list[RiggingStep]
+
+
+class Fit(Payload):
+    plastic_id: Id
+    head_id: Id
+    package_g: float
+    balance_mm: float = Field(description="where it balances in air, from the nose")
+    stands_deg: float = Field(description="at rest in still water; 0: it lies")
+    fall_speed_m_s: float | None
+    fall_pitch_deg: float | None
+    wet_weight_n: float
+    head_diameter_mm: float
+    thread_depth_mm: float = Field(description="body above the shank")
+    hooks: list[HookFit]
+    pick: str | None
+    strength: Strength | None = Field(description="null without a line")
+    keeper: KeeperNote
+    riggings: list[RiggingPlan]
+
+
+class KeeperNote(Payload):
+    """How the head's keeper goes with the plastic."""
+
+    good: bool
+    says: str
+
+
+Fit.model_rebuild()
+
+
+class SeenQuestion(Payload):
+    """What one sees of a rig: signs as in the model page."""
+
+    exit_mm: float
+    gap_mm: float = 0.0
+    bunch_mm: float = 0.0
+    bend_mm: float = Field(0.0, description="up is above 0")
+    side_mm: float = Field(0.0, description="to the right is above 0")
+    nose_mm: float = Field(0.0, description="entered above the middle is above 0")
+    roll_deg: float = 0.0
+
+
+class Finding(Payload):
+    """A fault and what mends it: a mark moved along the body to ``exit_mm``, or across it."""
+
+    code: Literal["exit-forward", "exit-back", "keeper-holds", "bent-up", "bent-down",
+                  "off-centre", "nose-off-centre", "rolled"]
+    move_mm: float | None
+    turn_deg: float | None
+    exit_mm: float | None
+
+
+class Findings(Payload):
+    findings: list[Finding]
+
+
+class TemplateQuestion(Payload):
+    """Plastics on one head, at true size; the first with the hook that is chosen."""
+
+    plastic_ids: str = Field(pattern=r"^\d{1,15}(,\d{1,15}){0,39}$", description="comma between")
+    head_id: Id
+    hook_size: str | None = Field(None, max_length=20)
+    thread: Literal["centre", "high"] = "centre"
+    thread_depth_mm: float | None = None
+    paper: Literal["a4", "letter"] = "a4"

@@ -1,0 +1,109 @@
+"""The bench over HTTP: riggings and strength with the fit, what is crooked, the template."""
+
+from __future__ import annotations
+
+from io import BytesIO
+from typing import Any
+
+import pdfplumber
+import pytest
+from flask.testing import FlaskClient
+
+from ilha.formats.card import MM
+from ilha.formats.template import BAR, PAPERS
+
+
+def fit(client: FlaskClient, more: str = "") -> dict[str, Any]:
+    answer = client.get(f"/api/fit?plastic_id=1&head_id=10{more}")
+    assert answer.status_code == 200, answer.text
+    body: dict[str, Any] = answer.get_json()
+    return body
+
+
+def test_the_bench_has_every_rigging_with_its_numbers(client: FlaskClient) -> None:
+    body = fit(client)
+    assert len(body["riggings"]) == 21
+    straight = next(r for r in body["riggings"] if r["key"] == "straight")
+    exit_mm = next(h for h in body["hooks"] if h["of_head"])["exit_mm"]
+    number = next(n for n in straight["numbers"] if n["key"] == "exit")
+    assert number["value"] * 1e3 == pytest.approx(exit_mm, abs=0.06)
+    assert body["strength"] is None
+    assert body["keeper"]["good"] is True
+    assert 0.0 < body["balance_mm"] < 104.0
+
+
+def test_the_chain_names_its_weakest_link_and_the_drag(client: FlaskClient) -> None:
+    body = fit(client, "&line_id=3&leader_kg=9.1")["strength"]
+    assert [link["name"] for link in body["links"]] == [
+        "line", "joining knot", "leader", "loop knot", "hook"]
+    weakest = [link for link in body["links"] if link["weakest"]]
+    assert len(weakest) == 1
+    assert weakest[0]["holds_n"] == min(link["holds_n"] for link in body["links"])
+    assert body["drag_high_n"] == pytest.approx(weakest[0]["holds_n"] / 3.0, abs=0.01)
+    heavy = fit(client, "&line_id=1&hook_size=9/0")["strength"]
+    assert heavy["snag"] == "breaks-off"
+    assert heavy["lost"] == ["head and plastic"]
+
+
+def test_schools_and_threads_move_the_pick(client: FlaskClient) -> None:
+    assert fit(client, "&shank=short")["pick"] != fit(client, "&shank=long")["pick"]
+    high = fit(client, "&thread=high&thread_depth_mm=6")
+    assert high["thread_depth_mm"] == 6.0
+    hook = next(h for h in high["hooks"] if h["of_head"])
+    assert hook["clearance_mm"] == pytest.approx(hook["gape_mm"] - 6.0)
+
+
+@pytest.mark.parametrize(("more", "field"), [
+    ("&hook_size=12/0", "hook_size"), ("&thread=high&thread_depth_mm=20", "thread.depth_mm"),
+    ("&end_knot=granny&line_id=1", "knot"), ("&line_id=99", "line_id"), ("&cover=moss", "cover"),
+    ("&leader_kg=-1", "leader_kg"),
+])
+def test_bad_questions_name_the_field(client: FlaskClient, more: str, field: str) -> None:
+    answer = client.get(f"/api/fit?plastic_id=1&head_id=10{more}")
+    assert answer.status_code in (404, 422)
+    assert answer.get_json()["field"] == field
+
+
+def test_what_is_seen_gets_its_correction(client: FlaskClient) -> None:
+    found = client.get("/api/straight?exit_mm=45&gap_mm=3&roll_deg=20").get_json()["findings"]
+    assert [f["code"] for f in found] == ["exit-forward", "rolled"]
+    assert found[0]["exit_mm"] == 48.0
+    assert (found[1]["turn_deg"], found[1]["move_mm"]) == (-20.0, None)
+    assert client.get("/api/straight?exit_mm=45").get_json() == {"findings": []}
+    refused = client.get("/api/straight?exit_mm=45&gap_mm=-3")
+    assert refused.get_json()["field"] == "gap_mm"
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_the_template_is_at_true_size(client: FlaskClient, paper: str) -> None:
+    """Read back: the bar is 50.0 mm within 0.1, the plastic as long as it is, the exit at its mark,
+    the circle as wide as the head."""
+    answer = client.get(f"/api/template.pdf?plastic_ids=1&head_id=10&paper={paper}")
+    assert answer.mimetype == "application/pdf"
+    exit_mm = next(h for h in fit(client)["hooks"] if h["of_head"])["exit_mm"]
+    head = fit(client)["head_diameter_mm"]
+    with pdfplumber.open(BytesIO(answer.data)) as pdf:
+        page = pdf.pages[0]
+        assert (float(page.width) / MM, float(page.height) / MM) == pytest.approx(
+            PAPERS[paper], abs=0.01)
+        level = [line for line in page.lines if abs(line["top"] - line["bottom"]) < 0.01]
+        bar = min(level, key=lambda line: line["top"])
+        assert (bar["x1"] - bar["x0"]) / MM == pytest.approx(BAR, abs=0.1)
+        body = max(page.curves, key=lambda c: c["x1"] - c["x0"])
+        assert (body["x1"] - body["x0"]) / MM == pytest.approx(127.0, abs=0.1)
+        ball = min(page.curves, key=lambda c: c["x1"] - c["x0"])
+        assert (ball["x1"] - ball["x0"]) / MM == pytest.approx(head, abs=0.1)
+        upright = [line for line in page.lines if abs(line["x0"] - line["x1"]) < 0.01
+                   and line["top"] > bar["bottom"] + 10.0]
+        assert (upright[0]["x0"] - body["x0"]) / MM == pytest.approx(exit_mm, abs=0.1)
+        assert "out here, 45.5 mm" in page.extract_text()
+
+
+def test_a_sheet_for_several_plastics_runs_over_pages(client: FlaskClient) -> None:
+    answer = client.get("/api/template.pdf?plastic_ids=1,2,3,4,5,6,7,8,9&head_id=10")
+    with pdfplumber.open(BytesIO(answer.data)) as pdf:
+        text = [page.extract_text() for page in pdf.pages]
+    assert len(text) > 1
+    assert all("This bar is 50 mm" in page for page in text)
+    assert sum(page.count("working length") for page in text) == 9
+    assert client.get("/api/template.pdf?plastic_ids=1,99&head_id=10").status_code == 404
