@@ -9,7 +9,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from openapi_spec_validator import validate
 
-from ilha.web import day_payloads, payloads
+from ilha.web import bench_payloads, day_payloads, payloads
 from ilha.web.app import create_app
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
@@ -108,7 +108,7 @@ def test_an_empty_box_says_so(tmp_path: Path) -> None:
 
 
 def test_fit(client: FlaskClient) -> None:
-    fit = payloads.Fit.model_validate(
+    fit = bench_payloads.Fit.model_validate(
         client.get("/api/fit?plastic_id=1&head_id=13").get_json())
     own = next(h for h in fit.hooks if h.of_head)
     # The hook of the hand-worked case: x_b 38, gape 15, back 8 mm.

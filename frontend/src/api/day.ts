@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { CardQuery, DayQuery, FitQuery } from "./types";
+import type { CardQuery, DayQuery, FitQuery, SeenQuery, TemplateQuery } from "./types";
 
 export const dayQuery = (query: DayQuery) =>
   queryOptions({
@@ -12,6 +12,12 @@ export const fitQuery = (query: FitQuery) =>
   queryOptions({
     queryKey: ["fit", query],
     queryFn: ({ signal }) => unwrap(client.GET("/api/fit", { params: { query }, signal })),
+  });
+
+export const straightQuery = (query: SeenQuery) =>
+  queryOptions({
+    queryKey: ["straight", query],
+    queryFn: ({ signal }) => unwrap(client.GET("/api/straight", { params: { query }, signal })),
   });
 
 export const cardQuery = (query: CardQuery) =>
@@ -27,7 +33,7 @@ export const savingsQuery = (query: DayQuery) =>
   });
 
 /** The same question asked for as a file. */
-export function fileOf(name: string, query: CardQuery): string {
+export function fileOf(name: string, query: CardQuery | TemplateQuery): string {
   const asked = Object.entries(query).filter(([, value]) => value !== undefined);
   return `/api/${name}?${new URLSearchParams(asked.map(([key, value]) => [key, String(value)]))}`;
 }

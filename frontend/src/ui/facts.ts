@@ -1,6 +1,6 @@
 // The facts of the day as kept on this device, and the question that they and the settings make.
 import { bandOf, type Seen } from "./seen";
-import type { Box, DayQuery, Head, Mark, Settings } from "../api/types";
+import type { Box, DayQuery, FitQuery, Head, Mark, Settings } from "../api/types";
 
 export interface Typed {
   depth?: { value: number; step: number } | undefined;
@@ -45,6 +45,11 @@ export interface Facts {
   nail_at: DayQuery["nail_at"] | null;
   /** m of water in which one still wades */
   wade_m: number | null;
+  /** on the bench: the way it is rigged, what is about, the leader, the school of shank */
+  bench_rigging: string | null;
+  bench_cover: FitQuery["cover"] | null;
+  leader_kg: number | null;
+  shank: FitQuery["shank"] | null;
   /** hours of the day that the card shows */
   hours: [number, number] | null;
   /** minutes that one change of head is worth */
@@ -61,6 +66,7 @@ const EMPTY: Facts = {
   cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
   change_minutes: null, wade_m: null, hours: null,
+  bench_rigging: null, bench_cover: null, leader_kg: null, shank: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */

@@ -106,6 +106,22 @@ export function gramsInWater(newton: Maybe): Figure {
   return gramsOfKg(newton == null ? null : newton / N_PER_KGF);
 }
 
+/** A number of a rigging plan, by its kind: m, kg, degrees, s, times. */
+export function planNumber(n: { value?: number | null; kind: string }, units: Units): string {
+  if (n.value == null) return DASH.value;
+  switch (n.kind) {
+    case "small": return text(small(n.value * 1000, units, n.value < 0.01 ? 1 : 0));
+    case "length": return text(length(n.value, units, 2));
+    case "mass": return text(grams(n.value * 1000));
+    case "angle": return `${fixed(n.value, 0)}°`;
+    case "seconds": return fixed(n.value, 0);
+    default: return fixed(n.value, 0);
+  }
+}
+
+/** Width of an ID-1 card, mm: ISO/IEC 7810. */
+export const CARD_MM = 85.6;
+
 /** Sixteenths of an inch to millimetres, for rulers. */
 export const MM_PER_SIXTEENTH = MM_PER_IN / 16;
 
@@ -210,6 +226,7 @@ export function pull(newton: number): Figure {
 }
 
 export const GRAM_SCALE: Scale = { unit: "g", toSi: SAME, fromSi: SAME, step: 1 };
+export const KG_SCALE: Scale = { unit: "kg", toSi: SAME, fromSi: SAME, step: 0.5 };
 export const PERCENT_SCALE: Scale = { unit: "%", toSi: SAME, fromSi: SAME, step: 0.5 };
 export const CM_SCALE: Scale = { unit: "cm", toSi: SAME, fromSi: SAME, step: 1 };
 

@@ -6,15 +6,17 @@ import { Suspense, type ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../api/resources";
 import type {
-  Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Reference, School, Settings,
-} from "../api/types";
+  Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Reference, School, Settings, Findings, RiggingPlan } from "../api/types";
 import { plainBoard, plainHead } from "../tests/sample";
 import { Choice, Fact } from "../ui/fact";
 import { makeQuery, storedFacts, typedKeyOf } from "../ui/facts";
 import { QuestionProvider, useQuestion } from "../ui/question";
 import { currentStep, setStep, startAt } from "../ui/time";
 import { fallWords, hookVerdict, percent } from "./bench/words";
-import { Steps } from "./bench/steps";
+import { LeaderScene } from "../drawing/scenes/leader-scene";
+import { ChainStrip } from "./bench/chain";
+import { correction } from "./bench/crooked";
+import { Steps, filled } from "./bench/steps";
 import { Figures } from "./day/figures";
 import { frameAt } from "./day/frame";
 import { Ladder } from "./day/ladder";
@@ -37,7 +39,7 @@ const MARK: Mark = {
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
   colour: "white", length_mm: 127, body_length_mm: 104, width_mm: 14, height_mm: 16, mass_g: 10.5,
-  density_g_cm3: 1.08, extra_drag_cm2: 0,
+  density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], extra_drag_cm2: 0,
 };
 const head = (id: number, oz: number): Head => ({
   id, printed_oz: oz, mass_g: oz * 28.35, weighed: false, shape: "ball", material: "lead",
@@ -209,15 +211,16 @@ describe("the bench", () => {
   const hook = (change: Partial<HookFit>): HookFit => ({
     size: "3/0", straight_mm: 38, gape_mm: 15, wire_mm: 1.2, measured: false, of_head: true,
     exit_mm: 45.5, clearance_mm: 7, reach_ratio: 0.437, working_share: 0.642, bulk: 0.94,
-    opening_load_n: 17, verdict: "fits", ...change,
+    opening_load_n: 17, opens_at_n: 57, setting_pull: 1.4, wire: null, verdict: "fits", ...change,
   });
   const FIT: Fit = {
     plastic_id: 3, head_id: 3, package_g: 22.4, wet_weight_n: 0.11, fall_speed_m_s: 1.1,
-    fall_pitch_deg: 80, head_diameter_mm: 12, hooks: [], pick: "3/0",
+    fall_pitch_deg: 80, head_diameter_mm: 12, hooks: [], pick: "3/0", balance_mm: 20, stands_deg: 0, thread_depth_mm: 8,
+    strength: null, keeper: { good: true, says: "" }, riggings: [],
   };
 
   it.each([
-    [hook({}), true, "this one", "out at 46 mm; clears 7.0 mm; wire yields at 1.7 kg"],
+    [hook({}), true, "this one", "out at 46 mm; clears 7.0 mm; opens at 5.8 kg"],
     [hook({ verdict: "too-small", clearance_mm: 1 }), false, "too small", "the point clears 1.0 mm only: it will not set"],
     [hook({ verdict: "too-small", reach_ratio: 0.24 }), false, "too small", "out at 46 mm, 24 % of the working length: short bites miss it"],
     [hook({ verdict: "too-long", reach_ratio: 0.7 }), false, "too long", "out at 46 mm, 70 % of the working length: the tail stiffens"],
@@ -233,21 +236,60 @@ describe("the bench", () => {
     expect(percent(null)).toBe("–");
   });
 
-  it("gives five steps with this rig's own numbers", () => {
-    render(<Steps plastic={PLASTIC} head={HEADS[2]!} fit={FIT} hook={hook({})} units={SETTINGS} />);
-    const steps = screen.getAllByRole("listitem").map((s) => s.textContent);
-    expect(steps).toHaveLength(5);
-    expect(steps[0]).toContain("Nick the back at 46 mm");
-    expect(steps[1]).toContain("8 mm under the back");
-    expect(steps[2]).toContain("38 mm of shank");
-    expect(steps[3]).toContain("the point clears 7.0 mm");
-    expect(steps[4]).toContain("it bonds skin at once");
+  const PLAN: RiggingPlan = {
+    key: "straight", name: "threaded straight", says: "The default.", suits: "suits", reason: "open water",
+    numbers: [{ key: "exit", kind: "small", value: 0.0455 }, { key: "clears", kind: "small", value: 0.007 },
+              { key: "cut_line", kind: "length", value: 1.47 }, { key: "stands", kind: "angle", value: 90 },
+              { key: "sinker", kind: "mass", value: 0.075 }, { key: "turns", kind: "count", value: 3 },
+              { key: "none", kind: "small", value: null }],
+    steps: [{ title: "Mark", says: "Nick the back at {exit}." }, { title: "Seat", says: "It clears {clears}." }],
+  };
+
+  it("gives the steps with this rig's own numbers, in the angler's units", () => {
+    render(<Steps plastic={PLASTIC} head={HEADS[2]!} fit={FIT} hook={hook({})} plan={PLAN} units={SETTINGS} />);
+    expect(screen.getAllByRole("listitem").map((li) => li.querySelector("p")!.textContent)).toEqual(
+      ["Nick the back at 46 mm.", "It clears 7.0 mm."]);
+    const inches = { ...SETTINGS, small_unit: "in", depth_unit: "ft" } as const;
+    expect(filled("{exit}, {cut_line}, {stands}, {sinker}, {turns}, {none}, {gone}", PLAN, inches)).toBe(
+      "1 13/16 in, 4.82 ft, 90°, 75.0 g, 3, –, –");
   });
 
-  it("does not thread a hook that cannot be threaded", () => {
-    render(<Steps plastic={PLASTIC} head={HEADS[2]!} fit={FIT} hook={hook({ exit_mm: null })} units={SETTINGS} />);
-    expect(screen.queryAllByRole("listitem")).toHaveLength(0);
-    expect(document.body.textContent).toContain("cannot be threaded straight here");
+  it("draws every rigging, and says which are not to scale", () => {
+    for (const key of ["straight", "high", "cut-down", "tail-first", "weedless", "wacky", "stinger", "tube", "hidden-point"]) {
+      render(<Steps plastic={PLASTIC} head={HEADS[2]!} fit={FIT} hook={hook({})} plan={{ ...PLAN, key }} units={SETTINGS} />);
+      expect(document.body.innerHTML).not.toMatch(/NaN|undefined/);
+      expect(document.querySelectorAll(".small-rig")).toHaveLength(2);
+      cleanup();
+    }
+    for (const key of ["float", "tandem", "sliding-sinker", "three-way"]) {
+      render(<LeaderScene plan={{ ...PLAN, key }} units={SETTINGS} />);
+      expect(screen.getByRole("img").textContent).toContain("not to scale");
+      cleanup();
+    }
+  });
+
+  it("names the weakest link and what a snag does", () => {
+    const link = (name: string, holds_n: number, weakest = false) => ({ name, kind: "line", holds_n, weakest });
+    const strength = { links: [link("line", 66.7), link("hook", 57.6, true)], drag_low_n: 14.4, drag_high_n: 19.2,
+                       bends_hook: false, snag: "bends-free" as const, snag_load_n: 57.6, lost: [] };
+    const { container } = render(<ChainStrip strength={strength} hook={hook({ wire: "medium" })} />);
+    expect(container.querySelector(".weakest")!.textContent).toContain("hook 5.9");
+    expect(container.textContent).toContain("bends the hook free");
+    cleanup();
+    const gone = render(<ChainStrip hook={hook({})} strength={{ ...strength, snag: "breaks-off", lost: ["leader", "head and plastic"], bends_hook: true }} />);
+    expect(gone.container.textContent).toContain("leader, head and plastic lost");
+    expect(gone.container.textContent).toContain("bends this hook a little");
+  });
+
+  it.each([
+    [{ code: "exit-forward", move_mm: 3, turn_deg: null, exit_mm: 48 }, "Mark again at 48.0 mm, 3.0 mm farther back"],
+    [{ code: "exit-back", move_mm: -4, turn_deg: null, exit_mm: 41 }, "Mark again at 41.0 mm, 4.0 mm nearer the head"],
+    [{ code: "off-centre", move_mm: -2, turn_deg: null, exit_mm: null }, "2.0 mm to the left"],
+    [{ code: "nose-off-centre", move_mm: 1.5, turn_deg: null, exit_mm: null }, "Enter 1.5 mm higher"],
+    [{ code: "bent-up", move_mm: -4, turn_deg: null, exit_mm: null }, "Come out 4.0 mm nearer the back"],
+    [{ code: "rolled", move_mm: null, turn_deg: -20, exit_mm: null }, "turn it 20° to the left"],
+  ] as [Findings["findings"][number], string][])("corrects what is seen", (finding, says) => {
+    expect(correction(finding, SETTINGS)).toContain(says);
   });
 });
 

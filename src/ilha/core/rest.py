@@ -31,13 +31,15 @@ def lifting_moment(body: Body, rho: Array) -> Array:
     """Mb = g sum((rho V_i - m_i)(x_i - x_c)), N m: above 0 the tail rises off the bottom.
 
     x_c is the centre of curvature of what touches the bottom: the ball's centre; the flat of a
-    mushroom's dome against the nose (its centre of gravity at -3/8 R); the middle of a flat foot,
+    mushroom's dome against the nose (its centre of gravity at -3/8 R); the nose itself where the
+    weight is in or under the body; the middle of a flat foot,
     which adds the rig's weight times half its length (taken as 0.8 of the ball's diameter).
     Very sensitive to the hook's mass.
     """
     radius = np.cbrt(3.0 * body.v_head / (2.0 * np.pi))
     x_head = np.where(body.dome, -0.375 * radius, body.x_head)
-    x_c = np.where(body.dome, 0.0, body.x_head)
+    # A weight in or under the body is no ball to roll on: the tail rises only over the nose.
+    x_c = np.where(body.dome | body.inside, 0.0, body.x_head)
     (w_head, _, _), *others = body.placed(rho)
     moment = -w_head * (x_head - x_c) - sum(w * (x - x_c) for w, x, _ in others)
     foot = np.where(body.foot, 0.5 * 0.8 * body.d_head, 0.0)

@@ -103,7 +103,7 @@ def _whole(plastic: plastics.Plastic, head: heads.Head) -> dict[str, Any]:
         "wet_weight_n": convert.one(glide.wet_weight, 5),
         "fall_speed_m_s": convert.one(glide.vertical, 3),
         "fall_pitch_deg": convert.one(np.degrees(glide.pitch), 1),
-        "head_diameter_mm": convert.one(body.d_head * 1e3, 2) or 0.0,
+        "head_diameter_mm": round(convert.head_diameter(head) * 1e3, 2),
     }
 
 

@@ -124,18 +124,20 @@ describe("paths", () => {
 describe("tackle", () => {
   const looks = ["jerk", "paddle", "stick", "curl", "shrimp", "craw", "bulky", "t-tail", "crab",
     "tube", "surface"];
-  const measures = (look: string) => ({ look, length_mm: 100, body_length_mm: 80, height_mm: 16 });
+  const profile = [[0, 0.2], [0.2, 1], [0.6, 1], [1, 0.3]];
+  const measures = (look: string) => ({ look, length_mm: 100, body_length_mm: 80, height_mm: 16, profile });
 
   it("draws every look differently and finitely", () => {
     const drawn = looks.map((look) => JSON.stringify(outline(measures(look))));
+    // The bodies are alike here; the stick has no tail of its own, the rest each have one.
     expect(new Set(drawn).size).toBe(looks.length);
     expect(drawn.join("")).not.toMatch(/NaN|Infinity/);
   });
 
-  it("has its full height over the middle third, where hooks come out", () => {
-    for (const look of looks) {
-      expect(halfHeight(measures(look), 80 * 0.4)).toBeGreaterThan(0.95 * 8);
-    }
+  it("is as high as its profile says, straight between its points", () => {
+    expect(halfHeight(measures("jerk"), 80 * 0.4)).toBeCloseTo(8);
+    expect(halfHeight(measures("jerk"), 80 * 0.1)).toBeCloseTo(0.6 * 8);
+    expect(halfHeight(measures("jerk"), 80)).toBeCloseTo(0.3 * 8);
   });
 
   it("draws every head shape differently", () => {

@@ -7,6 +7,8 @@ export interface Measures {
   length_mm: number;
   body_length_mm: number;
   height_mm: number;
+  /** share of the working length, half height over half the greatest */
+  profile: number[][];
 }
 
 export interface Outline {
@@ -16,28 +18,13 @@ export interface Outline {
   strokes: string[];
 }
 
-// Half height over h/2 at shares of the length of the body.
-const PROFILES: Record<string, Point[]> = {
-  jerk: [[0, 0.12], [0.03, 0.52], [0.12, 0.86], [0.28, 1], [0.55, 1], [0.75, 0.78], [0.92, 0.4], [1, 0.22]],
-  paddle: [[0, 0.2], [0.04, 0.62], [0.14, 0.92], [0.32, 1], [0.58, 0.98], [0.78, 0.7], [1, 0.2]],
-  stick: [[0, 0.35], [0.03, 0.78], [0.1, 0.96], [0.3, 1], [0.7, 1], [0.88, 0.9], [0.97, 0.62], [1, 0.3]],
-  curl: [[0, 0.45], [0.06, 0.86], [0.2, 1], [0.55, 1], [0.8, 0.8], [1, 0.42]],
-  shrimp: [[0, 0.25], [0.05, 0.7], [0.2, 1], [0.5, 1], [0.75, 0.72], [0.92, 0.46], [1, 0.34]],
-  craw: [[0, 0.4], [0.06, 0.8], [0.25, 1], [0.55, 1], [0.8, 0.86], [1, 0.55]],
-  "t-tail": [[0, 0.2], [0.04, 0.62], [0.14, 0.92], [0.32, 1], [0.58, 0.96], [0.8, 0.6], [1, 0.14]],
-  crab: [[0, 0.4], [0.08, 0.86], [0.3, 1], [0.62, 1], [0.88, 0.8], [1, 0.5]],
-  tube: [[0, 0.35], [0.03, 0.72], [0.1, 0.94], [0.25, 1], [0.75, 1], [1, 0.96]],
-  surface: [[0, 0.3], [0.06, 0.66], [0.25, 0.94], [0.5, 1], [0.8, 0.86], [1, 0.5]],
-  bulky: [[0, 0.4], [0.05, 0.8], [0.2, 1], [0.6, 1], [0.85, 0.85], [1, 0.6]],
-};
-
 /** Half height of the body (mm) at x mm from the nose. */
 export function halfHeight(m: Measures, x: number): number {
-  const profile = PROFILES[m.look] ?? PROFILES.stick!;
   const t = Math.min(1, Math.max(0, x / m.body_length_mm));
-  const i = Math.max(1, profile.findIndex(([at]) => at >= t));
-  const [a, b] = [profile[i - 1]!, profile[i]!];
-  return (m.height_mm / 2) * (a[1] + ((t - a[0]) / (b[0] - a[0])) * (b[1] - a[1]));
+  const i = Math.max(1, m.profile.findIndex(([at]) => at! >= t));
+  const [x0, y0] = m.profile[i - 1] as [number, number];
+  const [x1, y1] = m.profile[i] as [number, number];
+  return (m.height_mm / 2) * (y0 + ((t - x0) / (x1 - x0)) * (y1 - y0));
 }
 
 /** Tails that run out of the body without a seam: points from the upper wrist to the lower. */
@@ -136,8 +123,7 @@ function tail(m: Measures): Pick<Outline, "filled" | "strokes"> {
 }
 
 export function outline(m: Measures): Outline {
-  const profile = PROFILES[m.look] ?? PROFILES.stick!;
-  const up: Point[] = profile.map(([t, half]) => [t * m.body_length_mm, (half * m.height_mm) / 2]);
+  const up = m.profile.map(([t, half]): Point => [t! * m.body_length_mm, (half! * m.height_mm) / 2]);
   const down: Point[] = [...up].reverse().map(([x, y]) => [x, -y]);
   return { body: smooth([...up, ...seamless(m), ...down], true), ...tail(m) };
 }

@@ -2,7 +2,9 @@
 import type { Fit, Head, HookFit, Plastic } from "../../api/types";
 import { MM_PER_SIXTEENTH, inches, small, text, type Units } from "../../ui/units";
 import { useSize } from "../../ui/use-size";
-import { Rig, rigBox } from "../shapes/rig";
+import type { Laid } from "../geometry/rigged";
+import { rigBox } from "../shapes/rig";
+import { Rigged } from "../shapes/rigged";
 
 interface Props {
   plastic: Plastic;
@@ -10,12 +12,16 @@ interface Props {
   fit: Fit;
   hook: HookFit;
   units: Units;
+  laid: Laid;
+  /** pixels of this screen to the millimetre, once it was measured */
+  trueScale: number | null;
 }
 
-export function RigScene({ plastic, head, fit, hook, units }: Props) {
+export function RigScene({ plastic, head, fit, hook, units, laid, trueScale }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([840, 300]);
   const box = rigBox(plastic, head, fit.head_diameter_mm, hook.gape_mm);
-  const k = Math.min((width - 30) / (box.right - box.left), 7.5);
+  const most = Math.max(0.5, Math.min((width - 30) / (box.right - box.left), 7.5));
+  const k = trueScale !== null && trueScale <= most ? trueScale : most;
   const labels = 42;
   const ruler = 74;
   const top = labels + box.top * k;
@@ -23,6 +29,7 @@ export function RigScene({ plastic, head, fit, hook, units }: Props) {
   const x = (mm: number) => (width - (box.right - box.left) * k) / 2 + (mm - box.left) * k;
   const y = (mm: number) => top - mm * k;
   const back = plastic.height_mm / 2;
+  const plain = laid.steel[1] === 0 && !laid.reversed && laid.across === null && laid.from === 0;
   const words = hook.exit_mm == null
     ? `${hook.size}: the point never clears the back`
     : `${hook.size}: out at ${text(small(hook.exit_mm, units))}, point clears ${text(small(hook.clearance_mm, units, 1))}`;
@@ -32,25 +39,27 @@ export function RigScene({ plastic, head, fit, hook, units }: Props) {
         <title id="rig-title">{`${plastic.name} on ${head.shape}. ${words}.`}</title>
         <path d={`M${x(box.left)} ${y(0)}H${x(box.right)}`} className="axis" />
         <g transform={`translate(${x(0)} ${y(0)}) scale(${k} ${-k})`}>
-          <Rig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={hook} />
+          <Rigged plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={hook} laid={laid} />
         </g>
-        {hook.exit_mm != null && (
+        {laid.mark !== null && (
           <g className="exit">
-            <path d={`M${x(hook.exit_mm)} ${y(back)}V22`} className="lead-line" />
-            <circle cx={x(hook.exit_mm)} cy={y(back)} r={5} />
-            <text x={Math.min(x(hook.exit_mm) + 9, width - 190)} y={26} className="exit-figure">
-              out here · {Math.round(hook.exit_mm)} mm · {inches(hook.exit_mm)} in
+            <path d={`M${x(laid.mark)} ${y(laid.markY)}V22`} className="lead-line" />
+            <circle cx={x(laid.mark)} cy={y(laid.markY)} r={5} />
+            <text x={Math.min(x(laid.mark) + 9, width - 190)} y={26} className="exit-figure">
+              {laid.weedless ? "up here" : laid.across !== null ? "across here" : "out here"} · {Math.round(laid.mark)} mm · {inches(laid.mark)} in
             </text>
           </g>
         )}
         <Clearance x={x(Math.max(2, hook.straight_mm - hook.gape_mm * 0.95) - 4)} low={y(back)}
                    high={y(back + hook.clearance_mm)} words={`clear ${text(small(hook.clearance_mm, units, 1))}`}
-                   clears={hook.clearance_mm > 0} />
+                   clears={hook.clearance_mm > 0 && plain} />
         <text x={x(box.right)} y={y(box.bottom) + 2} textAnchor="end" className="note">
           {hook.working_share == null ? "" : `${Math.round(hook.working_share * 100)} % of the body still works`}
         </text>
-        <text x={x(box.left)} y={y(box.bottom) + 2} className="note">keeper: {head.keeper}</text>
-        <Ruler x={x} y={height - ruler + 10} length={plastic.length_mm} mark={hook.exit_mm ?? null} k={k} />
+        <text x={x(box.left)} y={y(box.bottom) + 2} className="note">
+          keeper: {head.keeper}{trueScale !== null && ` · ${trueScale <= most ? "true size" : `true size ×${(k / trueScale).toFixed(1)}`}`}
+        </text>
+        <Ruler x={x} y={height - ruler + 10} length={plastic.length_mm} mark={laid.mark} k={k} />
       </svg>
     </div>
   );

@@ -11,12 +11,12 @@ interface Props {
   hook: HookMeasures | null;
   /** mm the hook and head are moved from their seat, for steps */
   shift?: [number, number];
-  /** the plastic drawn over the shank, as it is when threaded */
-  threaded?: boolean;
+  /** the steel alone */
+  bare?: boolean;
 }
 
 export const Rig = memo(function Rig(props: Props) {
-  const { plastic, head, hook, shift = [0, 0], threaded = true } = props;
+  const { plastic, head, hook, shift = [0, 0], bare = false } = props;
   const body = outline(plastic);
   const metal = head ? headOutline(head.shape, props.head_diameter_mm, plastic.height_mm, head.weight_x_mm ?? null) : null;
   const inside = head?.shape === "buried" || head?.shape === "belly-weighted";
@@ -46,8 +46,8 @@ export const Rig = memo(function Rig(props: Props) {
     </g>
   );
   return (
-    <g className={threaded ? "rig threaded" : "rig"}>
-      {soft}
+    <g className="rig">
+      {!bare && soft}
       {steel}
     </g>
   );

@@ -2,19 +2,24 @@
 import { useQuery, keepPreviousData } from "@tanstack/react-query";
 import { useState } from "react";
 import { Away } from "../../api/client";
-import { dayQuery, fitQuery } from "../../api/day";
-import type { Fit, Head, HookFit, Plastic } from "../../api/types";
+import { dayQuery, fileOf, fitQuery } from "../../api/day";
+import type { Fit, Head, HookFit, Plastic, RiggingPlan } from "../../api/types";
+import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
+import { LeaderScene } from "../../drawing/scenes/leader-scene";
 import { RigScene } from "../../drawing/scenes/rig-scene";
 import { EmptyBox, useMissing } from "../../ui/empty-box";
-import { Choice, Fact } from "../../ui/fact";
 import { useChosen, useQuestion } from "../../ui/question";
 import { StateStrip } from "../../ui/state-strip";
 import { useStep } from "../../ui/time";
-import { grams, headName, inches, small, text, type Units } from "../../ui/units";
+import { grams, inches, kilograms, planNumber, small, text, type Units } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
-import { shapeWords } from "../../ui/weight";
+import { BenchSentence } from "./bench-sentence";
+import { ChainStrip } from "./chain";
+import { Crooked } from "./crooked";
+import { RiggingRow } from "./rigging-row";
 import { Steps } from "./steps";
+import { storedScale } from "./true-size";
 import { fallWords, hookVerdict, percent } from "./words";
 
 /** The head on the bench: chosen here, else the Day's pick of the moment, else the first. */
@@ -37,65 +42,40 @@ export function BenchView() {
 
 function BenchOfPlastic() {
   const { plastic } = useChosen();
+  const { facts, query } = useQuestion();
   const [head, setHead] = useBenchHead();
   const units = useUnits();
   const [chosenHook, setHook] = useState<string | null>(null);
+  const [scale, setScale] = useState(storedScale);
   const result = useQuery({
-    ...fitQuery({ plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0 }),
+    ...fitQuery({
+      plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0, hook_size: chosenHook ?? undefined,
+      thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
+      line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined,
+      cover: facts.bench_cover ?? undefined,
+    }),
     enabled: plastic !== undefined && head !== undefined,
     placeholderData: keepPreviousData,
   });
   const away = result.error instanceof Away;
   const fit = result.data;
   const hook = fit && (fit.hooks.find((h) => h.size === chosenHook) ?? fit.hooks.find((h) => h.of_head));
+  const plan = fit?.riggings.find((r) => r.key === (facts.bench_rigging ?? "straight"));
   return (
     <div className="bench">
       <h1 className="visually-hidden">Bench</h1>
-      <BenchSentence head={head} setHead={(id) => { setHead(id); setHook(null); }} />
+      <BenchSentence head={head} setHead={(id) => { setHead(id); setHook(null); }} fit={fit}
+                     scale={scale} onScale={setScale} />
       <StateStrip state={{
         refused: result.error && !away ? result.error : null,
         staleSince: away ? result.dataUpdatedAt : null, pending: result.isFetching,
         retry: () => void result.refetch(),
       }} />
-      {fit && hook && head && plastic ? (
-        <Work plastic={plastic} head={head} fit={fit} hook={hook} units={units} onHook={setHook} />
+      {fit && hook && plan && head && plastic ? (
+        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} />
       ) : (
         <p className="waiting" role="status">Laying it on the bench …</p>
       )}
-    </div>
-  );
-}
-
-function BenchSentence({ head, setHead }: { head: Head | undefined; setHead: (id: number) => void }) {
-  const { box, plastic } = useChosen();
-  const { choose } = useQuestion();
-  const units = useUnits();
-  const called = (h: Head) => `${text(headName(h, units))} ${shapeWords(h.shape)}, ${h.hook_size}`;
-  return (
-    <div className="sentence open">
-      <p>
-        {"A "}
-        <Fact label="plastic" words={plastic?.name ?? "no plastic"} source="chosen">
-          {(close) => (
-            <Choice
-              options={box.plastics.map((p) => ({ value: p.id, words: p.name, note: `${p.material}, ${p.colour}` }))}
-              value={plastic?.id ?? 0}
-              onPick={(id) => { choose({ plastic_id: id }); close(); }}
-            />
-          )}
-        </Fact>
-        {` in ${plastic?.material ?? ""} on a `}
-        <Fact label="head" words={head ? called(head) : "no head"} source="chosen">
-          {(close) => (
-            <Choice
-              options={box.heads.map((h) => ({ value: h.id, words: called(h), note: `${text(grams(h.mass_g))}${h.weighed ? " weighed" : " as printed"}, ${h.keeper}` }))}
-              value={head?.id ?? 0}
-              onPick={(id) => { setHead(id); close(); }}
-            />
-          )}
-        </Fact>
-        {", threaded straight through the centre. Drawn to scale, not yet at true size on this screen."}
-      </p>
     </div>
   );
 }
@@ -105,43 +85,102 @@ interface WorkProps {
   head: Head;
   fit: Fit;
   hook: HookFit;
+  plan: RiggingPlan;
   units: Units;
+  scale: number | null;
   onHook: (size: string) => void;
 }
 
 function Work(props: WorkProps) {
-  const { plastic, head, fit, hook, units } = props;
-  const nick = small(hook.exit_mm, units);
+  const { plastic, head, fit, plan, units, scale } = props;
+  const [crooked, setCrooked] = useState(false);
+  const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
+  // Cut down, the next hook down goes in.
+  const hook = plan.key === "cut-down" ? smaller(fit, props.hook) : props.hook;
   return (
     <div className="bench-work">
       <div className="bench-main">
-        <RigScene plastic={plastic} head={head} fit={fit} hook={hook} units={units} />
-        <div className="figures">
-          <div className="figure first" title="where the inside of the bend crosses the back">
-            <span>nick the back at</span>
-            <b>{nick.value}<small>{nick.unit}{hook.exit_mm != null && (units.small_unit === "mm" ? ` · ${inches(hook.exit_mm)} in` : ` · ${Math.round(hook.exit_mm)} mm`)}</small></b>
-          </div>
-          <div className="figure" title="gape less half the body's height">
-            <span>the point clears</span>
-            <b>{small(hook.clearance_mm, units, 1).value}<small>{small(1, units).unit}</small></b>
-          </div>
-          <div className="figure" title="head, hook and plastic together, in air">
-            <span>whole rig weighs</span>
-            <b>{grams(fit.package_g).value}<small>g</small></b>
-          </div>
-          <div className="figure" title="steady fall on a slack line, good to about 20 %">
-            <span>falls</span>
-            <b className="small-words">{fallWords(fit, units)}</b>
-          </div>
-        </div>
-        <Steps plastic={plastic} head={head} fit={fit} hook={hook} units={units} />
-        <p className="caution">
-          Hooks: cut or crush the barb while you practise; a deep or facial hook goes to a doctor.
-          Lead: wash your hands, keep it from children and food.
+        {ON_LINE.has(plan.key) ? <LeaderScene plan={plan} units={units} /> : (
+          <RigScene plastic={plastic} head={head} fit={fit} hook={hook} units={units} laid={laid} trueScale={scale} />
+        )}
+        <BenchFigures {...props} />
+        <RiggingRow {...props} />
+        <p className="plan-says">
+          {plan.says}{plan.suits !== "suits" && <b> {plan.suits === "no" ? "Not here" : "Possible"}: {plan.reason}.</b>}
+          {!fit.keeper.good && <b> The keeper ({head.keeper}): {fit.keeper.says}.</b>}
         </p>
+        <Steps plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} />
+        <p className="bench-ways">
+          {hook.exit_mm != null && <button type="button" className="plain" onClick={() => setCrooked(true)}>it is not straight</button>}
+          {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
+          {" · "}<a href={templateOf(props, "letter")} download>letter</a>
+        </p>
+        {fit.strength && <ChainStrip strength={fit.strength} hook={hook} />}
+        <Care plastic={plastic} fit={fit} />
       </div>
       <Candidates {...props} />
+      {crooked && <Crooked exit={hook.exit_mm ?? 0} units={units} onHide={() => setCrooked(false)} />}
     </div>
+  );
+}
+
+function smaller(fit: Fit, hook: HookFit): HookFit {
+  return fit.hooks[fit.hooks.findIndex((h) => h.size === hook.size) - 1] ?? hook;
+}
+
+function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "letter"): string {
+  return fileOf("template.pdf", {
+    plastic_ids: String(plastic.id), head_id: head.id, hook_size: hook.size, paper,
+    thread: plan.key === "high" ? "high" : undefined,
+  });
+}
+
+function BenchFigures({ fit, plan, units }: WorkProps) {
+  const first = plan.numbers.find((n) => ["up", "exit", "middle", "cut_line", "leader"].includes(n.key)) ?? plan.numbers[0];
+  const called: Record<string, string> = { exit: "nick the back at", up: "push up at", middle: "hook it at", cut_line: "cut a leader of" };
+  const drag = fit.strength;
+  return (
+    <div className="figures">
+      <div className="figure first" title="of this way to rig it, on this hook">
+        <span>{first ? (called[first.key] ?? first.key.replace("_", " ")) : ""}</span>
+        <b>
+          {first ? planNumber(first, units) : "–"}
+          {first?.kind === "small" && first.value != null && (
+            <small>{units.small_unit === "mm" ? `${inches(first.value * 1000)} in` : `${Math.round(first.value * 1000)} mm`}</small>
+          )}
+        </b>
+      </div>
+      <div className="figure" title="head, hook and plastic together, in air; balance on a finger">
+        <span>whole rig weighs</span>
+        <b>{grams(fit.package_g).value}<small>g</small></b>
+        <em>balances at {text(small(fit.balance_mm, units))}</em>
+      </div>
+      <div className="figure" title="steady fall on a slack line, good to about 20 %">
+        <span>falls</span>
+        <b className="small-words">{fallWords(fit, units)}</b>
+        <em>at rest it {fit.stands_deg >= 85 ? "stands" : fit.stands_deg > 0 ? `leans to ${Math.round(fit.stands_deg)}°` : "lies"}</em>
+      </div>
+      <div className="figure" title="a quarter to a third of the weakest link">
+        <span>set the drag at</span>
+        <b>{drag ? `${kilograms(drag.drag_low_n).value}–${kilograms(drag.drag_high_n).value}` : "–"}<small>kg</small></b>
+      </div>
+    </div>
+  );
+}
+
+const SOAK: Record<string, string> = {
+  elastomer: "Elastomer keeps scent all day; store it apart, it and other plastics melt together. Torn, it is stretched over again.",
+  biodegradable: "It gives off scent by itself and dries: keep it closed and wet. Small fish peck it.",
+};
+
+function Care({ plastic, fit }: { plastic: Plastic; fit: Fit }) {
+  return (
+    <p className="caution">
+      Hooks: glasses on, cut or crush the barb while you practise, push away from your fingers; a deep or
+      facial hook goes to a doctor. Gel glue, one drop on the {fit.keeper.good ? "keeper" : "shank"} if it
+      slides: it bonds skin at once, keep it from your eyes. Lead: wash your hands, keep it from children and
+      food. {SOAK[plastic.material] ?? "Renew scent every 15 to 20 casts. Torn at the nose: cut it back, or turn it round."}
+    </p>
   );
 }
 

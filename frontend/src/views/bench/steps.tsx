@@ -1,45 +1,46 @@
-// Straight thread, in five small drawings with this rig's own numbers.
-import type { Fit, Head, HookFit, Plastic } from "../../api/types";
+// The steps of a rigging, as small drawings with this rig's own numbers.
+import type { Fit, Head, HookFit, Plastic, RiggingPlan } from "../../api/types";
+import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
-import { small, text, type Units } from "../../ui/units";
+import { planNumber, type Units } from "../../ui/units";
 
 interface Props {
   plastic: Plastic;
   head: Head;
   fit: Fit;
   hook: HookFit;
+  plan: RiggingPlan;
   units: Units;
 }
 
-export function Steps({ plastic, head, fit, hook, units }: Props) {
-  const mm = (value: number) => text(small(value, units));
-  const exit = hook.exit_mm;
-  if (exit == null) {
-    return <p className="steps-none">This hook cannot be threaded straight here: its gape lies under the body. Choose a bigger one.</p>;
-  }
-  const half = plastic.height_mm / 2;
-  const glue = "A drop of gel on the collar if it slides; it bonds skin at once.";
-  const steps: { title: string; says: string; shift?: [number, number]; mark?: boolean; entry?: boolean; bare?: boolean }[] = [
-    { title: "Lay it alongside", says: `Rear of the head level with the nose. Nick the back at ${mm(exit)}.`,
-      shift: [0, half + 3 + hook.gape_mm * 0.2], mark: true },
-    { title: "Enter the middle of the nose", says: `Point on the centre line, ${mm(half)} under the back, to no side. Push away from your fingers.`,
-      shift: [-hook.straight_mm - hook.gape_mm * 0.6, 0], entry: true, mark: true },
-    { title: "Feed it on", says: `${mm(hook.straight_mm)} of shank, a little at a time; back out where it strays.`,
-      shift: [-hook.straight_mm * 0.5, 0], mark: true },
-    { title: "Come out at the mark", says: `Bend up through the nick at ${mm(exit)}; the point clears ${text(small(hook.clearance_mm, units, 1))}.`,
-      shift: [-head.keeper_takes_mm - 5, 0], mark: true },
-    { title: "Seat it and look", says: `Up over the ${head.keeper} until it meets the head: no gap, no bunch, no bend. ${glue}` },
-  ];
+/** Words with their numbers put in. */
+export function filled(says: string, plan: RiggingPlan, units: Units): string {
+  return says.replace(/{(\w+)}/g, (_, key: string) => {
+    const found = plan.numbers.find((n) => n.key === key);
+    return found ? planNumber(found, units) : "–";
+  });
+}
+
+export function Steps({ plastic, head, fit, hook, plan, units }: Props) {
+  const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
+  const last = plan.steps.length - 1;
+  // Laid alongside at first, then drawn on step by step.
+  const shift = (i: number): [number, number] => {
+    if (i === last) return [0, 0];
+    if (i === 0 && !laid.weedless) return [0, plastic.height_mm * 0.55 + 3 + hook.gape_mm * 0.2 - laid.steel[1]];
+    return [-(1 - i / last) * (hook.straight_mm + hook.gape_mm * 0.6), 0];
+  };
   return (
-    <ol className="steps" aria-label="straight thread">
-      {steps.map((step, i) => (
+    <ol className={plan.steps.length > 4 ? "steps" : "steps few"} aria-label={plan.name}>
+      {plan.steps.map((step, i) => (
         <li key={step.title}>
           <span className="step-number">{i + 1}</span>
-          <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={hook}
-                    room_mm={hook.gape_mm} shift={step.shift} entry={step.entry}
-                    mark_mm={step.mark ? exit : null} />
+          {!ON_LINE.has(plan.key) && (
+            <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={hook}
+                      room_mm={hook.gape_mm} shift={shift(i)} laid={laid} mark_mm={i < last ? laid.mark : null} />
+          )}
           <b>{step.title}</b>
-          <p>{step.says}</p>
+          <p>{filled(step.says, plan, units)}</p>
         </li>
       ))}
     </ol>

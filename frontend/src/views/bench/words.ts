@@ -16,7 +16,7 @@ export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string
       return ["too long", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: the tail stiffens`];
     default:
       return [pick ? "this one" : "fits",
-        `out at ${exit}; clears ${clears}; wire yields at ${text(kilograms(hook.opening_load_n))}`];
+        `out at ${exit}; clears ${clears}; opens at ${text(kilograms(hook.opens_at_n))}`];
   }
 }
 

@@ -1,0 +1,144 @@
+// What lies on the bench, as a sentence in which every fact is a control.
+import type { Fit, FitQuery, Head } from "../../api/types";
+import { Choice, Fact } from "../../ui/fact";
+import { NumberSheet } from "../../ui/number-sheet";
+import { useChosen, useQuestion } from "../../ui/question";
+import { KG_SCALE, grams, headName, text } from "../../ui/units";
+import { useUnits } from "../../ui/use-units";
+import { shapeWords } from "../../ui/weight";
+import { SUITS } from "./rigging-row";
+import { TrueSizeFact } from "./true-size";
+
+const COVERS: { value: NonNullable<FitQuery["cover"]>; words: string }[] = [
+  { value: "none", words: "open water" }, { value: "low-weed", words: "low weed" },
+  { value: "tall-weed", words: "tall weed" }, { value: "overhang", words: "overhanging cover" },
+  { value: "snags", words: "snags" },
+];
+const SHANKS: { value: NonNullable<FitQuery["shank"]>; words: string; note: string }[] = [
+  { value: "middle", words: "the middle way", note: "out in the middle third" },
+  { value: "short", words: "short shanks", note: "more of the body works; more short bites" },
+  { value: "long", words: "long shanks", note: "fewer short bites, teeth off the leader; a stiffer body" },
+];
+
+interface Props {
+  head: Head | undefined;
+  setHead: (id: number) => void;
+  fit: Fit | undefined;
+  scale: number | null;
+  onScale: (scale: number | null) => void;
+}
+
+export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
+  const { box, plastic } = useChosen();
+  const { choose } = useQuestion();
+  const units = useUnits();
+  const called = (h: Head) => `${text(headName(h, units))} ${shapeWords(h.shape)}, ${h.hook_size}`;
+  return (
+    <div className="sentence open">
+      <p>
+        {"A "}
+        <Fact label="plastic" words={plastic?.name ?? "no plastic"} source="chosen">
+          {(close) => (
+            <Choice
+              options={box.plastics.map((p) => ({ value: p.id, words: p.name, note: `${p.material}, ${p.colour}` }))}
+              value={plastic?.id ?? 0}
+              onPick={(id) => { choose({ plastic_id: id }); close(); }}
+            />
+          )}
+        </Fact>
+        {` in ${plastic?.material ?? ""} on a `}
+        <Fact label="head" words={head ? called(head) : "no head"} source="chosen">
+          {(close) => (
+            <Choice
+              options={box.heads.map((h) => ({ value: h.id, words: called(h), note: `${text(grams(h.mass_g))}${h.weighed ? " weighed" : " as printed"}, ${h.keeper}` }))}
+              value={head?.id ?? 0}
+              onPick={(id) => { setHead(id); close(); }}
+            />
+          )}
+        </Fact>
+        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{". By "}<ShankFact />
+        {", on "}<LineFact />{" with "}<LeaderFact />{". Shown "}
+        <TrueSizeFact scale={scale} onScale={onScale} />{"."}
+      </p>
+    </div>
+  );
+}
+
+function RiggingFact({ fit }: { fit: Fit | undefined }) {
+  const { facts, set } = useQuestion();
+  const plans = fit?.riggings ?? [];
+  const key = facts.bench_rigging ?? "straight";
+  return (
+    <Fact label="rigging" words={plans.find((p) => p.key === key)?.name ?? "threaded straight"} source="chosen">
+      {(close) => (
+        <Choice
+          options={plans.map((p) => ({ value: p.key, words: p.name, note: `${SUITS[p.suits]}: ${p.reason}. ${p.says}` }))}
+          value={key}
+          onPick={(bench_rigging) => { set({ bench_rigging }); close(); }}
+        />
+      )}
+    </Fact>
+  );
+}
+
+function CoverFact() {
+  const { facts, set } = useQuestion();
+  const value = facts.bench_cover ?? "none";
+  return (
+    <Fact label="cover" words={COVERS.find((c) => c.value === value)!.words} source={facts.bench_cover ? "chosen" : "assumed"}>
+      {(close) => <Choice options={COVERS} value={value} onPick={(bench_cover) => { set({ bench_cover }); close(); }} />}
+    </Fact>
+  );
+}
+
+function ShankFact() {
+  const { facts, set } = useQuestion();
+  const value = facts.shank ?? "middle";
+  return (
+    <Fact label="school of shank" words={SHANKS.find((s) => s.value === value)!.words} source={facts.shank ? "chosen" : "assumed"}>
+      {(close) => <Choice options={SHANKS} value={value} onPick={(shank) => { set({ shank }); close(); }} />}
+    </Fact>
+  );
+}
+
+function LineFact() {
+  const { box, line } = useChosen();
+  const { choose } = useQuestion();
+  return (
+    <Fact label="line" words={line?.name ?? "no line"} source="chosen">
+      {(close) => (
+        <Choice
+          options={box.lines.map((l) => ({ value: l.id, words: l.name, note: `holds ${l.strength_kg} kg` }))}
+          value={line?.id ?? 0}
+          onPick={(id) => { choose({ line_id: id }); close(); }}
+        />
+      )}
+    </Fact>
+  );
+}
+
+/** Lighter for bites, heavier by structure: two schools, each with its figure on this line. */
+function LeaderFact() {
+  const { line } = useChosen();
+  const { facts, set } = useQuestion();
+  const holds = line?.strength_kg ?? 0;
+  const round = (kg: number) => Math.round(kg * 2) / 2;
+  const schools = [
+    { value: 0, words: "no leader", note: "tied direct" },
+    { value: round(holds * 0.75), words: "a light leader", note: `${round(holds * 0.75)} kg: more bites, a few fish lost` },
+    { value: round(holds * 1.5), words: "a heavy leader", note: `${round(holds * 1.5)} kg: by structure and rough mouths` },
+  ];
+  return (
+    <Fact label="leader" words={facts.leader_kg === null ? "no leader" : `a ${facts.leader_kg} kg leader`}
+          source={facts.leader_kg === null ? "assumed" : "typed"}>
+      {(close) => (
+        <>
+          <Choice options={schools} value={facts.leader_kg ?? 0}
+                  onPick={(kg) => { set({ leader_kg: kg === 0 ? null : kg }); close(); }} />
+          <NumberSheet label="The leader holds" scale={KG_SCALE} value={facts.leader_kg} above={0} high={200}
+                       remedy="what is printed on its spool" onSet={(leader_kg) => { set({ leader_kg }); close(); }} />
+        </>
+      )}
+    </Fact>
+  );
+}
