@@ -29,7 +29,7 @@ export function RiggingRow({ plastic, head, fit, hook }: {
                         room_mm={hook.gape_mm} laid={laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm)} />
             )}
             <b>{plan.name}</b>
-            <span>{SUITS[plan.suits]}{plan.suits !== "suits" && `: ${plan.reason}`}</span>
+            <span>{SUITS[plan.suits]}: {plan.reason}</span>
           </button>
         </li>
       ))}

@@ -1,0 +1,153 @@
+"""The bench: riggings, the chain, what is crooked, true size, the template; by keys alone too."""
+
+from __future__ import annotations
+
+import pdfplumber
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.ui.conftest import AXE, PHONE, Server, Watch, fact
+
+pytestmark = pytest.mark.browser
+
+
+def open_bench(page: Page, server: Server, head: str = "3/8 oz keeled arrow, 3/0") -> None:
+    page.goto(server.url + "bench")
+    page.wait_for_selector(".rig-frame")
+    fact(page, "head").click()
+    page.get_by_role("option", name=head).first.click()
+    expect(fact(page, "head")).to_have_text(head)
+
+
+def test_two_riggings_are_stepped_through(page: Page, server: Server, watch: Watch) -> None:
+    open_bench(page, server)
+    steps = page.locator(".steps li")
+    expect(steps).to_have_count(5)
+    # 38 + sqrt(7.5² - 0.5²) = 45.5 mm.
+    expect(steps.first).to_contain_text("nick the back at 45 mm")
+    fact(page, "rigging").click()
+    page.get_by_role("option", name="cut down").click()
+    expect(steps).to_have_count(4)
+    # 45 % of 127 mm.
+    expect(steps.first).to_contain_text("Take 57 mm off the front; 70 mm are left.")
+    fact(page, "cover").click()
+    page.get_by_role("option", name="snags").click()
+    expect(page.locator(".rigging-row li").first).to_contain_text("comes through snags")
+    page.locator(".rigging-row button", has_text="two heads on one leader").click()
+    expect(page.locator(".leader-scene")).to_contain_text("not to scale")
+    expect(page.locator(".plan-says")).to_contain_text("Not here: two ends to hang up in snags.")
+    watch.must_be_clean()
+
+
+def test_a_hook_is_chosen_and_its_chain_is_told(page: Page, server: Server, watch: Watch) -> None:
+    open_bench(page, server)
+    weakest = page.locator(".chain .weakest")
+    # Braid of 6.8 kg: its loop knot holds 5.4, the hook opens at 5.9.
+    expect(weakest).to_contain_text("loop knot 5.4")
+    expect(page.locator(".figure", has_text="set the drag at")).to_contain_text("1.4–1.8")
+    fact(page, "leader").click()
+    page.get_by_role("option", name="a heavy leader").click()
+    expect(weakest).to_contain_text("hook 5.9")
+    expect(page.locator(".chain")).to_contain_text("bends the hook free")
+    page.get_by_role("button", name="7/0").click()
+    expect(page.locator(".chain")).to_contain_text("parts at 6.1 kg: leader, head and plastic lost")
+    fact(page, "school of shank").click()
+    page.get_by_role("option", name="long shanks").click()
+    expect(page.locator(".candidate.picked .hook-size")).to_have_text("4/0")
+    watch.must_be_clean()
+
+
+def test_a_gap_is_diagnosed(page: Page, server: Server, watch: Watch) -> None:
+    open_bench(page, server)
+    page.get_by_role("button", name="it is not straight").click()
+    said = page.locator(".modal [role=status]")
+    expect(said).to_contain_text("Straight as far as that goes")
+    page.get_by_label("Gap behind the head").fill("2,5")
+    expect(said).to_contain_text("Mark again at 48.0 mm, 2.5 mm farther back.")
+    page.get_by_label("Gap behind the head").fill("some")
+    expect(page.locator(".modal [role=alert]")).to_contain_text("must be a number, got “some”")
+    watch.must_be_clean()
+
+
+def slide(page: Page, px: float) -> None:
+    """Move the frame to so many pixels to the millimetre, as a drag of the slider does."""
+    page.locator(".true-size input").evaluate(
+        "(e, px) => { Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')"
+        ".set.call(e, String(px)); e.dispatchEvent(new Event('input', { bubbles: true })); }", px)
+
+
+def test_true_size_is_set_by_a_card_and_kept(page: Page, server: Server, watch: Watch) -> None:
+    """At 4 px to the millimetre the card is 342.4 px wide, and a centimetre of the ruler 40; at
+    8 px the plastic is wider than the bench, and the picture says by how much it is short."""
+    open_bench(page, server)
+    fact(page, "true size").click()
+    slide(page, 4)
+    frame = page.locator(".true-size svg").bounding_box()
+    assert frame
+    assert frame["width"] == pytest.approx(85.6 * 4, abs=0.6)
+    page.get_by_role("button", name="It fits").click()
+    expect(fact(page, "true size")).to_have_text("at true size")
+
+    def centimetre() -> float:
+        marks = page.locator(".ruler text").all()
+        boxes = [m.bounding_box() for m in marks if (m.text_content() or "") in ("10", "20")]
+        assert boxes[0]
+        assert boxes[1]
+        return boxes[1]["x"] - boxes[0]["x"]
+
+    assert centimetre() == pytest.approx(40.0, abs=0.3)
+    page.reload()
+    page.wait_for_selector(".rig-frame .ruler")
+    expect(fact(page, "true size")).to_have_text("at true size")
+    assert centimetre() == pytest.approx(40.0, abs=0.3)
+    fact(page, "true size").click()
+    slide(page, 8)
+    page.get_by_role("button", name="It fits").click()
+    expect(page.locator(".rig-frame")).to_contain_text("true size ×0.7")
+    watch.must_be_clean()
+
+
+def test_the_template_is_taken_along(page: Page, server: Server) -> None:
+    open_bench(page, server)
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="template at true size, A4").click()
+    with pdfplumber.open(caught.value.path()) as pdf:
+        text = pdf.pages[0].extract_text()
+    assert "127 mm straight tail" in text
+    assert "out here, 45.5 mm" in text
+
+
+def test_the_bench_by_keys_alone(page: Page, server: Server, watch: Watch) -> None:
+    page.goto(server.url)
+    page.wait_for_selector(".rung.picked")
+    page.keyboard.press("g")
+    page.keyboard.press("b")
+    page.wait_for_selector(".rigging-row")
+    fact(page, "rigging").focus()
+    page.keyboard.press("Enter")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    expect(fact(page, "rigging")).to_have_text("threaded high")
+    page.locator(".candidate button").nth(2).focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".candidate.compared")).to_have_count(1)
+    page.get_by_role("button", name="it is not straight").focus()
+    page.keyboard.press("Enter")
+    page.get_by_label("Bunched").focus()
+    page.keyboard.type("3")
+    expect(page.locator(".findings")).to_contain_text("3.0 mm nearer the head")
+    page.keyboard.press("Escape")
+    expect(page.locator(".modal")).to_have_count(0)
+    watch.must_be_clean()
+
+
+def test_the_bench_on_a_phone(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url + "bench")
+    page.wait_for_selector(".rigging-row")
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("async () => (await axe.run()).violations.map(v => v.id)")
+    assert found == []
+    context.close()
