@@ -12,7 +12,8 @@ from ilha.core.errors import DomainError
 from ilha.core.keeper import KEEPERS, keeper_for
 from ilha.core.outline import PROFILES, Outline
 from ilha.core.rig import Head, Plastic
-from ilha.core.riggings import COVERS, KEYS, Bench, Rigging, riggings
+from ilha.core.rigging_numbers import Bench
+from ilha.core.riggings import COVERS, KEYS, Rigging, riggings
 
 JERK = Plastic(0.127, 0.014, 0.016, 0.0105, 1080.0, "straight")
 HEAD = Head("a", 0.0106, 11340.0, "ball", 0.0013)

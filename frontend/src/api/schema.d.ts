@@ -244,6 +244,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plastics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a plastic */
+        post: operations["post_plastics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plastics/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a plastic */
+        put: operations["put_plastics"];
+        post?: never;
+        /** Remove a plastic; answers with what it was */
+        delete: operations["delete_plastics"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -1233,6 +1268,47 @@ export interface components {
             way_back_depth_m: number | null;
         };
         /**
+         * NewPlastic
+         * @description A plastic laid out by its measures; its family follows from its look.
+         */
+        NewPlastic: {
+            /**
+             * Body Length Mm
+             * @description without a thin tail
+             */
+            body_length_mm: number;
+            /** Colour */
+            colour: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Length Mm */
+            length_mm: number;
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "jerk" | "stick" | "paddle" | "t-tail" | "curl" | "shrimp" | "crab" | "craw" | "bulky" | "tube" | "surface";
+            /**
+             * Mass G
+             * @description null: from shape and material
+             */
+            mass_g: number | null;
+            /**
+             * Material
+             * @enum {string}
+             */
+            material: "plastisol" | "salted plastisol" | "elastomer" | "biodegradable";
+            /** Name */
+            name: string;
+            /**
+             * Profile
+             * @description traced: share of the working length, half height over half the greatest; null: by look
+             */
+            profile: number[][] | null;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
          * NewStream
          * @description A stream to bring in, as CSV, flood positive.
          */
@@ -1369,6 +1445,8 @@ export interface components {
              * @description share of the working length, half height over half the greatest
              */
             profile: number[][];
+            /** Traced */
+            traced: boolean;
             /** Width Mm */
             width_mm: number;
         };
@@ -2583,6 +2661,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanSavings"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_plastics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlastic"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plastic"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_plastics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlastic"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plastic"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_plastics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plastic"];
                 };
             };
             /** @description a problem */

@@ -9,13 +9,20 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, DomainError, require
-from ilha.core.tables import read_table
+from ilha.core.tables import FAMILIES, read_table
 
 Points = tuple[tuple[float, float], ...]
 PROFILES: dict[str, Points] = {
     look: tuple((float(at), float(half)) for at, half in points)
     for look, points in read_table("profiles.toml").items()
 }
+
+
+def shape_mass(
+    family: str, length: float, width: float, height: float, density: float
+) -> float:
+    """Mass (kg) of a plastic of a family's shape, m and kg/m³: cV pi/4 w h L rho (section 2)."""
+    return float(FAMILIES[family].c_v * 0.25 * np.pi * width * height * length * density)
 
 
 @dataclass(frozen=True)

@@ -60,6 +60,14 @@ class Stance:
     drifts: bool
 
 
+LOOKS = {
+    "jerk": "straight", "stick": "stick", "paddle": "paddle", "t-tail": "t-tail", "curl": "curl",
+    "shrimp": "shrimp", "crab": "crab", "craw": "creature", "bulky": "creature", "tube": "tube",
+    "surface": "surface",
+}
+"""Each look's family."""
+
+
 def read_table(name: str) -> dict:  # type: ignore[type-arg]
     return tomllib.loads(files("ilha.core.data").joinpath(name).read_text("utf-8"))
 

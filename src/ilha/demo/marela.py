@@ -161,6 +161,7 @@ def _load_box(conn: sqlite3.Connection) -> None:
             name=name, look=look, family=family, material=material, colour=colour,
             length_mm=length, body_length_mm=body, width_mm=width, height_mm=height, mass_g=mass,
             density_g_cm3=PLASTIC_MATERIALS[material] / 1000.0, extra_drag_cm2=drag,
+            profile=None,
         ))
     sizes = {hook.size: hook for hook in HOOKS}
     for oz, weighed, shape, material, size, keeper, takes, weight_x, carried in _HEADS:

@@ -7,7 +7,7 @@ from typing import TypedDict, cast
 
 
 class NewPlastic(TypedDict):
-    """One soft plastic in the box, as stored."""
+    """One soft plastic in the box, as stored. profile : JSON of a traced outline; None: by look."""
 
     name: str
     family: str
@@ -21,6 +21,7 @@ class NewPlastic(TypedDict):
     mass_g: float
     density_g_cm3: float
     extra_drag_cm2: float
+    profile: str | None
 
 
 class Plastic(NewPlastic):
@@ -35,7 +36,7 @@ def listed(conn: sqlite3.Connection) -> list[Plastic]:
         """
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
-  height_mm, mass_g, density_g_cm3, extra_drag_cm2
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile
 FROM plastics
 ORDER BY id
 """
@@ -49,7 +50,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
         """
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
-  height_mm, mass_g, density_g_cm3, extra_drag_cm2
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile
 FROM plastics
 WHERE id = ?
 """,
@@ -64,12 +65,33 @@ def add(conn: sqlite3.Connection, new: NewPlastic) -> int:
         """
 INSERT INTO plastics (
   name, family, look, material, colour, length_mm, body_length_mm, width_mm, height_mm,
-  mass_g, density_g_cm3, extra_drag_cm2
+  mass_g, density_g_cm3, extra_drag_cm2, profile
 ) VALUES (
   :name, :family, :look, :material, :colour, :length_mm, :body_length_mm, :width_mm,
-  :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2
+  :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2, :profile
 )
 """,
         new,
     )
     return int(cursor.lastrowid or 0)
+
+
+def update(conn: sqlite3.Connection, row_id: int, new: NewPlastic) -> bool:
+    """Replace a row; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE plastics SET
+  name = :name, family = :family, look = :look, material = :material, colour = :colour,
+  length_mm = :length_mm, body_length_mm = :body_length_mm, width_mm = :width_mm,
+  height_mm = :height_mm, mass_g = :mass_g, density_g_cm3 = :density_g_cm3,
+  extra_drag_cm2 = :extra_drag_cm2, profile = :profile
+WHERE id = :id
+""",
+        {**new, "id": row_id},
+    )
+    return cursor.rowcount == 1
+
+
+def remove(conn: sqlite3.Connection, row_id: int) -> bool:
+    """Delete a row; whether there was one. Settings that point at it point at none."""
+    return conn.execute("DELETE FROM plastics WHERE id = ?", (row_id,)).rowcount == 1

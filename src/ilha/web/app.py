@@ -21,6 +21,7 @@ from ilha.web import (
     plan,
     resources,
     security,
+    tackle,
     tides,
 )
 from ilha.web.errors import problem
@@ -58,7 +59,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides, bench):
+    for module in (resources, day, fit, places, plan, card, tides, bench, tackle):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

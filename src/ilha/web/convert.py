@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import json
+from typing import Any
+
 import numpy as np
 
 from ilha.core import rig
 from ilha.core.cast import Rod, SeenCast
 from ilha.core.errors import Array
+from ilha.core.outline import PROFILES, Points
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.store.heads import Head
@@ -32,6 +36,19 @@ def core_head(row: Head) -> rig.Head:
         weight_x=None if row["weight_x_mm"] is None else si(row["weight_x_mm"], 1),
         extra_drag=row["extra_drag_cm2"] * 1e-4,
     )
+
+
+def profile_of(row: Plastic) -> Points:
+    """The outline traced for a plastic, else its look's."""
+    if row["profile"] is None:
+        return PROFILES[row["look"]]
+    return tuple((float(at), float(half)) for at, half in json.loads(row["profile"]))
+
+
+def shown_plastic(row: Plastic) -> dict[str, Any]:
+    """A plastic as the payload has it."""
+    return {**row, "profile": [list(point) for point in profile_of(row)],
+            "traced": row["profile"] is not None}
 
 
 def head_diameter(row: Head) -> float:

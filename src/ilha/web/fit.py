@@ -12,10 +12,11 @@ from ilha.core.errors import Array, DomainError
 from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.glide import free_fall
 from ilha.core.keeper import keeper_for
-from ilha.core.outline import PROFILES, Outline
+from ilha.core.outline import Outline
 from ilha.core.rest import lean, lifting_moment
 from ilha.core.rig import assemble
-from ilha.core.riggings import Bench, Rigging, riggings
+from ilha.core.rigging_numbers import Bench
+from ilha.core.riggings import Rigging, riggings
 from ilha.core.strength import YIELD_SHARE, Chain, chain, opens_at, setting_pull, snagged, wire_for
 from ilha.core.tables import HOOKS
 from ilha.core.units import newtons_of_kg, si
@@ -45,7 +46,7 @@ def candidates(head: heads.Head) -> list[Row]:
 def outline_of(plastic: plastics.Plastic) -> Outline:
     """The body as it is drawn."""
     return Outline(si(plastic["body_length_mm"], 1), si(plastic["height_mm"], 1),
-                   PROFILES[plastic["look"]])
+                   convert.profile_of(plastic))
 
 
 @bp.get("/fit")

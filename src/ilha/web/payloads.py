@@ -89,6 +89,27 @@ class Marks(Payload):
     marks: list[Mark]
 
 
+Look = Literal["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky",
+               "tube", "surface"]
+
+
+class NewPlastic(Payload):
+    """A plastic laid out by its measures; its family follows from its look."""
+
+    name: str = Field(min_length=1, max_length=80)
+    look: Look
+    material: Literal["plastisol", "salted plastisol", "elastomer", "biodegradable"]
+    colour: str = Field(max_length=40)
+    length_mm: float = Field(ge=20.0, le=500.0)
+    body_length_mm: float = Field(gt=0.0, le=500.0, description="without a thin tail")
+    width_mm: float = Field(ge=1.0, le=200.0)
+    height_mm: float = Field(ge=1.0, le=200.0)
+    mass_g: float | None = Field(ge=0.001, le=1000.0, description="null: from shape and material")
+    profile: list[list[float]] | None = Field(
+        max_length=40, description="traced: share of the working length, half height over half"
+        " the greatest; null: by look")
+
+
 class Plastic(Payload):
     id: int
     name: str
@@ -105,6 +126,7 @@ class Plastic(Payload):
     extra_drag_cm2: float
     profile: list[list[float]] = Field(
         description="share of the working length, half height over half the greatest")
+    traced: bool
 
 
 class Head(Payload):

@@ -9,11 +9,11 @@ from werkzeug.wrappers import Response
 
 from ilha import __version__
 from ilha.core.cautions import CAUTIONS, FIRST
-from ilha.core.outline import PROFILES
 from ilha.core.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, marks, plastics, rods, settings
+from ilha.web import convert
 from ilha.web.answers import json_answer
 from ilha.web.database import connection
 from ilha.web.payloads import (
@@ -50,10 +50,8 @@ def all_marks() -> Response:
 def box() -> Response:
     conn = connection()
     return answer(Box.model_validate({
-        "plastics": [
-            {**row, "profile": [list(point) for point in PROFILES[row["look"]]]}
-            for row in plastics.listed(conn)], "heads": heads.listed(conn),
-        "lines": lines.listed(conn), "rods": rods.listed(conn),
+        "plastics": [convert.shown_plastic(row) for row in plastics.listed(conn)],
+        "heads": heads.listed(conn), "lines": lines.listed(conn), "rods": rods.listed(conn),
     }))
 
 
