@@ -151,3 +151,38 @@ def test_the_bench_on_a_phone(browser: Browser, server: Server) -> None:
     found = page.evaluate("async () => (await axe.run()).violations.map(v => v.id)")
     assert found == []
     context.close()
+
+
+def test_a_plastic_is_traced_by_drag_and_keys(page: Page, server: Server, watch: Watch) -> None:
+    open_bench(page, server)
+    page.get_by_role("button", name="a new plastic").click()
+    page.get_by_label("Name").fill("my own tail")
+    page.get_by_label("Length, mm", exact=True).fill("100")
+    page.get_by_label("Working length").fill("80")
+    handles = page.locator(".trace-frame .handle")
+    third = handles.nth(3)
+    before = int(third.get_attribute("aria-valuenow") or 0)
+    third.focus()
+    page.keyboard.press("ArrowDown")
+    expect(third).to_have_attribute("aria-valuenow", str(before - 2))
+    # Dragged under the axis the outline crosses itself: told on saving, the drawing stays.
+    box = handles.nth(5).bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y + 60, steps=4)
+    page.mouse.up()
+    page.get_by_role("button", name="Put it in the box").click()
+    expect(page.locator(".modal .said")).to_contain_text("profile must not cross itself")
+    expect(page.get_by_label("Name")).to_have_value("my own tail")
+    page.mouse.move(x, y + 60)
+    page.mouse.down()
+    page.mouse.move(x, y, steps=4)
+    page.mouse.up()
+    page.get_by_role("button", name="Put it in the box").click()
+    expect(page.locator(".modal")).to_have_count(0)
+    expect(fact(page, "plastic")).to_have_text("my own tail")
+    traced = page.request.get(f"{server.url}api/box").json()["plastics"][-1]
+    assert (traced["name"], traced["length_mm"], traced["traced"]) == ("my own tail", 100.0, True)
+    assert [said for said in watch.said if "422" not in said] == []

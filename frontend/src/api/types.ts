@@ -30,3 +30,4 @@ export type Strength = S["Strength"];
 export type Findings = S["Findings"];
 export type SeenQuery = operations["get_straight"]["parameters"]["query"];
 export type TemplateQuery = operations["get_template_pdf"]["parameters"]["query"];
+export type NewPlastic = S["NewPlastic"];

@@ -39,7 +39,7 @@ const MARK: Mark = {
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
   colour: "white", length_mm: 127, body_length_mm: 104, width_mm: 14, height_mm: 16, mass_g: 10.5,
-  density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], extra_drag_cm2: 0,
+  density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], traced: false, extra_drag_cm2: 0,
 };
 const head = (id: number, oz: number): Head => ({
   id, printed_oz: oz, mass_g: oz * 28.35, weighed: false, shape: "ball", material: "lead",

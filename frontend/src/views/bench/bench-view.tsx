@@ -19,6 +19,7 @@ import { ChainStrip } from "./chain";
 import { Crooked } from "./crooked";
 import { RiggingRow } from "./rigging-row";
 import { Steps } from "./steps";
+import { Trace } from "./trace";
 import { storedScale } from "./true-size";
 import { fallWords, hookVerdict, percent } from "./words";
 
@@ -94,6 +95,7 @@ interface WorkProps {
 function Work(props: WorkProps) {
   const { plastic, head, fit, plan, units, scale } = props;
   const [crooked, setCrooked] = useState(false);
+  const [tracing, setTracing] = useState(false);
   const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
   // Cut down, the next hook down goes in.
   const hook = plan.key === "cut-down" ? smaller(fit, props.hook) : props.hook;
@@ -114,11 +116,13 @@ function Work(props: WorkProps) {
           {hook.exit_mm != null && <button type="button" className="plain" onClick={() => setCrooked(true)}>it is not straight</button>}
           {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
           {" · "}<a href={templateOf(props, "letter")} download>letter</a>
+          {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
         </p>
         {fit.strength && <ChainStrip strength={fit.strength} hook={hook} />}
         <Care plastic={plastic} fit={fit} />
       </div>
       <Candidates {...props} />
+      {tracing && <Trace near={plastic} onHide={() => setTracing(false)} />}
       {crooked && <Crooked exit={hook.exit_mm ?? 0} units={units} onHide={() => setCrooked(false)} />}
     </div>
   );
