@@ -435,6 +435,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trainer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rigs to be judged by eye */
+        get: operations["get_trainer"];
+        put?: never;
+        /** What they were taken for */
+        post: operations["post_trainer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -718,6 +736,27 @@ export interface components {
             past_bottom_m_s: number[];
             /** To Deg */
             to_deg: number[] | null;
+        };
+        /**
+         * Drill
+         * @description One rig to be judged by eye: what is to be seen of it, mm.
+         */
+        Drill: {
+            /** Bend Mm */
+            bend_mm: number;
+            /** Bunch Mm */
+            bunch_mm: number;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "straight" | "exit-forward" | "exit-back" | "bent-up" | "bent-down" | "off-centre" | "nose-off-centre";
+            /** Gap Mm */
+            gap_mm: number;
+            /** Nose Mm */
+            nose_mm: number;
+            /** Side Mm */
+            side_mm: number;
         };
         /**
          * Finding
@@ -1050,6 +1089,22 @@ export interface components {
             wire_mm: number;
             /** Working Share */
             working_share: number | null;
+        };
+        /**
+         * Judged
+         * @description One answer: what it was, and what it was taken for.
+         */
+        Judged: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "straight" | "exit-forward" | "exit-back" | "bent-up" | "bent-down" | "off-centre" | "nose-off-centre";
+            /**
+             * Said
+             * @enum {string}
+             */
+            said: "straight" | "exit-forward" | "exit-back" | "bent-up" | "bent-down" | "off-centre" | "nose-off-centre";
         };
         /**
          * KeeperNote
@@ -1738,6 +1793,22 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** Standing */
+        Standing: {
+            /** Asked */
+            asked: number;
+            /** Box */
+            box: number;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "straight" | "exit-forward" | "exit-back" | "bent-up" | "bent-down" | "off-centre" | "nose-off-centre";
+            /** Due In Days */
+            due_in_days: number;
+            /** Missed */
+            missed: number;
+        };
         /** StepSpan */
         StepSpan: {
             /** From Clock */
@@ -1812,6 +1883,30 @@ export interface components {
             kind: "high" | "low";
             /** Step */
             step: number;
+        };
+        /** TrainerAnswers */
+        TrainerAnswers: {
+            /** Answers */
+            answers: components["schemas"]["Judged"][];
+        };
+        /** TrainerScore */
+        TrainerScore: {
+            /** Asked */
+            asked: number;
+            /** Right */
+            right: number;
+            /** Standing */
+            standing: components["schemas"]["Standing"][];
+        };
+        /**
+         * TrainerSeries
+         * @description A series, and how each fault stands.
+         */
+        TrainerSeries: {
+            /** Drills */
+            drills: components["schemas"]["Drill"][];
+            /** Standing */
+            standing: components["schemas"]["Standing"][];
         };
         /**
          * Wade
@@ -3143,6 +3238,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trainer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerSeries"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_trainer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainerAnswers"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerScore"];
                 };
             };
             /** @description a problem */

@@ -23,6 +23,7 @@ from ilha.web import (
     security,
     tackle,
     tides,
+    trainer,
 )
 from ilha.web.errors import problem
 
@@ -59,7 +60,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides, bench, tackle):
+    for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)
