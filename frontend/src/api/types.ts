@@ -31,3 +31,6 @@ export type Findings = S["Findings"];
 export type SeenQuery = operations["get_straight"]["parameters"]["query"];
 export type TemplateQuery = operations["get_template_pdf"]["parameters"]["query"];
 export type NewPlastic = S["NewPlastic"];
+export type TrainerSeries = S["TrainerSeries"];
+export type TrainerScore = S["TrainerScore"];
+export type Drill = S["Drill"];

@@ -20,6 +20,7 @@ import { Crooked } from "./crooked";
 import { RiggingRow } from "./rigging-row";
 import { Steps } from "./steps";
 import { Trace } from "./trace";
+import { Trainer } from "./trainer";
 import { storedScale } from "./true-size";
 import { fallWords, hookVerdict, percent } from "./words";
 
@@ -96,6 +97,7 @@ function Work(props: WorkProps) {
   const { plastic, head, fit, plan, units, scale } = props;
   const [crooked, setCrooked] = useState(false);
   const [tracing, setTracing] = useState(false);
+  const [training, setTraining] = useState(false);
   const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
   // Cut down, the next hook down goes in.
   const hook = plan.key === "cut-down" ? smaller(fit, props.hook) : props.hook;
@@ -117,11 +119,16 @@ function Work(props: WorkProps) {
           {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
           {" · "}<a href={templateOf(props, "letter")} download>letter</a>
           {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
+          {" · "}<button type="button" className="plain" onClick={() => setTraining(true)}>train the eye</button>
         </p>
         {fit.strength && <ChainStrip strength={fit.strength} hook={hook} />}
         <Care plastic={plastic} fit={fit} />
       </div>
       <Candidates {...props} />
+      {training && (
+        <Trainer plastic={plastic} head={head} head_mm={fit.head_diameter_mm} hook={hook} units={units}
+                 onHide={() => setTraining(false)} />
+      )}
       {tracing && <Trace near={plastic} onHide={() => setTracing(false)} />}
       {crooked && <Crooked exit={hook.exit_mm ?? 0} units={units} onHide={() => setCrooked(false)} />}
     </div>
