@@ -148,3 +148,16 @@ def test_measured_yields_count_each() -> None:
     two = tuple(np.repeat(v, 2) for v in HOOK_3_0)
     fit = fit_hooks(*two, 0.127, 0.104, 0.016, yield_stress=np.array([1.5e9, 1.0e9]))
     assert fit.opening_load[0] == pytest.approx(1.5 * fit.opening_load[1])
+
+
+def test_small_mouths_want_small_hooks() -> None:
+    """Common practice, no source: small-mouthed nibblers want #1 or 1/0, short and fine."""
+    measures = [np.array([getattr(h, name) for h in HOOKS]) / 1e3
+                for name in ("straight_mm", "gape_mm", "wire_mm")]
+    fit = fit_hooks(*measures, 0.076, 0.060, 0.011, mouth="small")
+    assert [HOOKS[i].size for i in np.flatnonzero(fit.taken)][-1] == "1/0"
+    assert HOOKS[fit.pick].size in ("#1", "1/0")
+    assert HOOKS[fit_hooks(*measures, 0.178, 0.146, 0.022).pick].size == "5/0"
+    assert fit_hooks(*measures, 0.230, 0.190, 0.028, mouth="small").pick == -1
+    with pytest.raises(DomainError, match="mouth"):
+        fit_hooks(*measures, 0.076, 0.060, 0.011, mouth="wide")

@@ -186,3 +186,49 @@ def test_a_plastic_is_traced_by_drag_and_keys(page: Page, server: Server, watch:
     traced = page.request.get(f"{server.url}api/box").json()["plastics"][-1]
     assert (traced["name"], traced["length_mm"], traced["traced"]) == ("my own tail", 100.0, True)
     assert [said for said in watch.said if "422" not in said] == []
+
+
+WORDS = {"straight": "straight", "exit-forward": "a gap: out too far forward",
+         "exit-back": "bunched: out too far back", "bent-up": "bent up at the exit",
+         "bent-down": "bent down at the exit", "off-centre": "off the centre line of the back",
+         "nose-off-centre": "off the middle of the nose"}
+
+
+def test_the_eye_is_trained_and_what_was_missed_falls_due(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """The clock of the test stands still, so the series asked for is the one that is shown."""
+    open_bench(page, server)
+    drills = page.request.get(f"{server.url}api/trainer").json()["drills"]
+    page.get_by_role("button", name="train the eye").click()
+    missed = next(i for i, d in enumerate(drills) if d["code"] == "bent-up")
+    for i, drill in enumerate(drills):
+        expect(page.locator(".drill-scene")).to_be_visible()
+        said = "straight" if i == missed else WORDS[drill["code"]]
+        page.locator(".judge").get_by_role("button", name=said, exact=True).click()
+        verdict = page.locator(".judged")
+        expect(verdict).to_contain_text("No: bent up at the exit, by" if i == missed else "Yes")
+        verdict.get_by_role("button").click()
+    page.get_by_role("button", name="How did I do?").click()
+    expect(page.locator(".modal")).to_contain_text("9 of 10 right")
+    expect(page.locator(".standing li", has_text="bent up")).to_contain_text("due now; missed 1 of")
+    expect(page.locator(".standing li", has_text="off the centre")).to_contain_text("due in 1 day")
+    page.get_by_role("button", name="Another ten").click()
+    expect(page.locator(".judge")).to_be_visible()
+    watch.must_be_clean()
+
+
+def test_a_measured_hook_and_a_small_mouth_move_the_pick(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_bench(page, server)
+    page.get_by_role("button", name="measure this head's hook").click()
+    page.get_by_label("Rear of the head to the bend, mm").fill("40")
+    page.get_by_role("button", name="As measured").click()
+    expect(page.locator(".candidate", has_text="on this head")).to_contain_text("out at 48 mm")
+    expect(page.locator(".measure-hook")).to_contain_text("as you measured it: 40.0 mm to the bend")
+    fact(page, "mouth of the fish").click()
+    page.get_by_role("option", name="small mouth").click()
+    expect(page.locator(".candidate", has_text="on this head")).to_contain_text(
+        "too big for that mouth")
+    watch.must_be_clean()

@@ -60,3 +60,19 @@ def test_what_cannot_be_is_refused_and_nothing_kept(
     assert refused.status_code == 422
     assert refused.get_json()["field"] == field
     assert client.get("/api/box").get_json() == before
+
+
+def test_a_measured_hook_replaces_the_typical_one(client: FlaskClient) -> None:
+    changed = client.put("/api/heads/10/hook", json={
+        "straight_mm": 40.0, "gape_mm": 15.0, "wire_mm": 1.3})
+    assert changed.get_json()["hook_measured"] is True
+    fit = client.get("/api/fit?plastic_id=1&head_id=10").get_json()
+    own = next(h for h in fit["hooks"] if h["of_head"])
+    # Two millimetres longer: out two farther back than 45.5.
+    assert (own["measured"], own["exit_mm"]) == (True, 47.5)
+    for bad, field in (({"wire_mm": 0}, "wire_mm"), ({"gape_mm": -1}, "gape_mm")):
+        refused = client.put("/api/heads/10/hook", json={
+            "straight_mm": 40.0, "gape_mm": 15.0, "wire_mm": 1.3} | bad)
+        assert refused.get_json()["field"] == field
+    assert client.put("/api/heads/999/hook", json={
+        "straight_mm": 40.0, "gape_mm": 15.0, "wire_mm": 1.3}).status_code == 404

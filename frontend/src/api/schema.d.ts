@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{row_id}/hook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A head's hook as it was measured */
+        put: operations["put_hook"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -1076,6 +1093,11 @@ export interface components {
             /** Straight Mm */
             straight_mm: number;
             /**
+             * Taken
+             * @description by a mouth of that size
+             */
+            taken: boolean;
+            /**
              * Verdict
              * @enum {string}
              */
@@ -1089,6 +1111,18 @@ export interface components {
             wire_mm: number;
             /** Working Share */
             working_share: number | null;
+        };
+        /**
+         * HookMeasures
+         * @description A head's hook as it was measured.
+         */
+        HookMeasures: {
+            /** Gape Mm */
+            gape_mm: number;
+            /** Straight Mm */
+            straight_mm: number;
+            /** Wire Mm */
+            wire_mm: number;
         };
         /**
          * Judged
@@ -2287,6 +2321,7 @@ export interface operations {
                 thread?: "centre" | "high";
                 thread_depth_mm?: number;
                 shank?: "short" | "middle" | "long";
+                mouth?: "small" | "middling" | "large";
                 line_id?: number;
                 leader_kg?: number;
                 end_knot?: string;
@@ -2306,6 +2341,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_hook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookMeasures"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
                 };
             };
             /** @description a problem */

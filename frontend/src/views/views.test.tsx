@@ -211,7 +211,7 @@ describe("the bench", () => {
   const hook = (change: Partial<HookFit>): HookFit => ({
     size: "3/0", straight_mm: 38, gape_mm: 15, wire_mm: 1.2, measured: false, of_head: true,
     exit_mm: 45.5, clearance_mm: 7, reach_ratio: 0.437, working_share: 0.642, bulk: 0.94,
-    opening_load_n: 17, opens_at_n: 57, setting_pull: 1.4, wire: null, verdict: "fits", ...change,
+    opening_load_n: 17, opens_at_n: 57, setting_pull: 1.4, wire: null, verdict: "fits", taken: true, ...change,
   });
   const FIT: Fit = {
     plastic_id: 3, head_id: 3, package_g: 22.4, wet_weight_n: 0.11, fall_speed_m_s: 1.1,

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, DomainError, require
+from ilha.core.errors import Array, DomainError, Flags, require
 
 REACH_LOW, REACH_HIGH = 0.30, 0.65
 """Exit over working length within which a hook sits well: about the middle third. Common
@@ -112,12 +112,17 @@ more of the body working, the long one catches short bites and keeps teeth off t
 practice, no source; the figures are judgement)."""
 
 
+MOUTHS = {"small": 0.0120, "middling": 0.0195, "large": np.inf}
+"""Widest gape (m) for a fish's mouth: small-mouthed nibblers want #1 or 1/0 (common practice, no
+source; the figures follow from the typical dimensions)."""
+
+
 @dataclass(frozen=True)
 class HookFit:
     """Fit of N hooks in one plastic; (N,) arrays in m, shares and N, NaN where it never clears.
 
     reasons : for each hook what decided, codes with the figure: ("clears", m), ("reach", share),
-    ("yields", N), ("under", m that are missing).
+    ("yields", N), ("under", m that are missing). taken : whether the fish's mouth takes it.
     """
 
     exit: Array
@@ -128,6 +133,7 @@ class HookFit:
     opening_load: Array
     verdict: tuple[str, ...]
     reasons: tuple[tuple[tuple[str, float], ...], ...]
+    taken: Flags
     pick: int
 
 
@@ -141,6 +147,7 @@ def fit_hooks(
     keeper: ArrayLike = 0.0,
     thread: Thread = CENTRE,
     shank: str = "middle",
+    mouth: str = "large",
     yield_stress: ArrayLike = YIELD_STRESS,
 ) -> HookFit:
     """Judge hooks threaded straight into one plastic.
@@ -150,10 +157,11 @@ def fit_hooks(
     straight, gape, wire : (N,) m. length, body_length, height : of the plastic, m; body_length
         is the working length, without a thin tail. keeper : what it takes of the shank, m, one
         for all or (N,). thread : where the shank lies. shank : a key of ``SHANKS``, the school.
-        yield_stress : of the wire, Pa, one for all or (N,).
+        mouth : a key of ``MOUTHS``, of the fish. yield_stress : of the wire, Pa, one for all or
+        (N,).
 
-    ``pick`` is the hook that fits with its exit nearest to what the school of shank likes, -1
-    where none fits.
+    ``pick`` is the hook that fits plastic and mouth with its exit nearest to what the school of
+    shank likes, -1 where none does.
 
     Raises
     ------
@@ -163,6 +171,8 @@ def fit_hooks(
     if not 0.0 < body_length <= length:
         raise DomainError("plastic.body_length_mm", "must be above 0 and at most the length",
                           body_length * 1e3, "mm", "measure the body without a thin tail")
+    if mouth not in MOUTHS:
+        raise DomainError("mouth", "must be one of " + ", ".join(MOUTHS), mouth, "", "choose")
     if shank not in SHANKS:
         raise DomainError("shank", "must be one of " + ", ".join(SHANKS), shank, "", "choose")
     back = thread.back(height)
@@ -172,12 +182,15 @@ def fit_hooks(
     load = opening_load(wire, gape, yield_stress)
     judged = [_judge(*each) for each in zip(out, clearance, reach, load, strict=True)]
     verdict = tuple(v for v, _ in judged)
-    miss = np.where([v == FITS for v in verdict], np.abs(reach - SHANKS[shank]), np.inf)
+    taken = np.asarray(gape) <= MOUTHS[mouth]
+    good = np.array([v == FITS for v in verdict]) & taken
+    miss = np.where(good, np.abs(reach - SHANKS[shank]), np.inf)
     best = int(np.argmin(miss))
     return HookFit(
         exit=out, clearance=clearance, reach=reach, working_share=1.0 - out / length,
         bulk=np.asarray(gape) / height, opening_load=load, verdict=verdict,
-        reasons=tuple(r for _, r in judged), pick=best if np.isfinite(miss[best]) else -1,
+        reasons=tuple(r for _, r in judged), taken=taken,
+        pick=best if np.isfinite(miss[best]) else -1,
     )
 
 

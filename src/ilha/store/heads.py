@@ -34,6 +34,21 @@ class Head(NewHead):
     id: int
 
 
+def measure_hook(
+    conn: sqlite3.Connection, row_id: int, straight_mm: float, gape_mm: float, wire_mm: float
+) -> bool:
+    """Put measured dimensions of a head's hook in place of typical ones; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE heads
+SET hook_straight_mm = ?, hook_gape_mm = ?, hook_wire_mm = ?, hook_measured = 1
+WHERE id = ?
+""",
+        (straight_mm, gape_mm, wire_mm, row_id),
+    )
+    return cursor.rowcount == 1
+
+
 def listed(conn: sqlite3.Connection) -> list[Head]:
     """All rows, ordered for showing."""
     rows = conn.execute(

@@ -20,6 +20,7 @@ class FitQuestion(Payload):
     thread: Literal["centre", "high"] = "centre"
     thread_depth_mm: float | None = None
     shank: Literal["short", "middle", "long"] = "middle"
+    mouth: Literal["small", "middling", "large"] = "large"
     line_id: Id | None = None
     leader_kg: float | None = Field(None, gt=0.0, le=200.0, description="null: tied direct")
     end_knot: str = "loop knot"
@@ -46,6 +47,15 @@ class HookFit(Payload):
     setting_pull: float = Field(description="over that of 1 mm wire")
     wire: Literal["fine", "medium", "heavy"] | None = Field(description="for the line")
     verdict: Literal["fits", "too-small", "too-long", "gape-under-body"]
+    taken: bool = Field(description="by a mouth of that size")
+
+
+class HookMeasures(Payload):
+    """A head's hook as it was measured."""
+
+    straight_mm: float = Field(gt=0.0, le=200.0)
+    gape_mm: float = Field(gt=0.0, le=80.0)
+    wire_mm: float = Field(gt=0.0, le=6.0)
 
 
 class ChainLink(Payload):

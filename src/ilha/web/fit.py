@@ -70,7 +70,7 @@ def get_fit() -> Response:
         "high", None if depth is None else si(depth, 1))
     fit = fit_hooks(column(1), column(2), column(3), si(plastic["length_mm"], 1),
                     si(plastic["body_length_mm"], 1), si(plastic["height_mm"], 1),
-                    si(head["keeper_takes_mm"], 1), thread, asked.shank)
+                    si(head["keeper_takes_mm"], 1), thread, asked.shank, asked.mouth)
     opens = opens_at(column(3), column(2))
     holds = None if line is None else newtons_of_kg(line["strength_kg"])
     good, says = keeper_for(head["keeper"], plastic["material"], si(plastic["height_mm"], 1))
@@ -123,7 +123,7 @@ def _hooks(
          "opens_at_n": convert.one(opens[i], 1),
          "setting_pull": convert.one(setting_pull(wire[i]), 2),
          "wire": None if holds is None else wire_for(holds, float(opens[i])),
-         "verdict": fit.verdict[i]}
+         "verdict": fit.verdict[i], "taken": bool(fit.taken[i])}
         for i, row in enumerate(rows)
     ]
 

@@ -44,6 +44,8 @@ ROUTES = (
     Route("get", "/api/streams", "Where streams come from", t.Streams),
     Route("post", "/api/streams", "Bring a stream in", t.Stream, body=t.NewStream),
     Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
+    Route("put", "/api/heads/{row_id}/hook", "A head's hook as it was measured", p.Head,
+          body=b.HookMeasures),
     Route("post", "/api/plastics", "Add a plastic", p.Plastic, body=p.NewPlastic),
     Route("put", "/api/plastics/{row_id}", "Change a plastic", p.Plastic, body=p.NewPlastic),
     Route("delete", "/api/plastics/{row_id}", "Remove a plastic; answers with what it was",

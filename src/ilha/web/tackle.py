@@ -1,4 +1,4 @@
-"""Plastics traced, changed and removed."""
+"""Plastics traced, changed and removed; hooks measured."""
 
 from __future__ import annotations
 
@@ -12,11 +12,12 @@ from ilha.core.outline import Outline, Points, shape_mass
 from ilha.core.tables import LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
-from ilha.store import plastics
+from ilha.store import heads, plastics
 from ilha.web import convert
+from ilha.web.bench_payloads import HookMeasures
 from ilha.web.database import connection, whole
 from ilha.web.day import found
-from ilha.web.payloads import NewPlastic, Plastic
+from ilha.web.payloads import Head, NewPlastic, Plastic
 from ilha.web.resources import answer
 
 bp = Blueprint("tackle", __name__, url_prefix="/api")
@@ -78,3 +79,13 @@ def remove_plastic(row_id: int) -> Response:
     with whole("plastic") as conn:
         plastics.remove(conn, row_id)
     return gone
+
+
+@bp.put("/heads/<int:row_id>/hook")
+def put_hook(row_id: int) -> Response:
+    """A head's hook as measured: it replaces what is typical of its size."""
+    new = HookMeasures.model_validate_json(request.get_data())
+    found(heads.get, row_id, "id", "head")
+    with whole("head") as conn:
+        heads.measure_hook(conn, row_id, new.straight_mm, new.gape_mm, new.wire_mm)
+    return answer(Head.model_validate(dict(found(heads.get, row_id, "id", "head"))))

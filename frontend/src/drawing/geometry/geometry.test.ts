@@ -4,7 +4,10 @@ import {
 } from "./column";
 import { barLength, makeChart, roomForLabels } from "./chart";
 import { polyline, scatter, smooth } from "./path";
+import { bentLine, sideOutline, topOutline } from "./drill";
+import { moonPath } from "./moon";
 import { halfHeight, outline } from "./plastic";
+import { laidOut } from "./rigged";
 import { swimPath } from "./swim";
 import { headOutline, hookPath } from "./tackle";
 
@@ -149,5 +152,49 @@ describe("tackle", () => {
 
   it("bends a hook by half a circle of its gape", () => {
     expect(hookPath({ straight_mm: 38, gape_mm: 15, wire_mm: 1.2 })).toContain("L38 0A7.5 7.5");
+  });
+});
+
+describe("rigs at fault and rigs laid out", () => {
+  const m = { look: "jerk", length_mm: 100, body_length_mm: 80, height_mm: 16, width_mm: 12, profile: [[0, 0.2], [0.3, 1], [1, 0.3]] };
+  const none = { gap_mm: 0, bunch_mm: 0, bend_mm: 0, side_mm: 0, nose_mm: 0 };
+
+  it("bends by what is said at the exit, and enters by what is said at the nose", () => {
+    expect(bentLine(40, 40, { ...none, bend_mm: 5 })).toBeCloseTo(5);
+    expect(bentLine(0, 40, { ...none, nose_mm: 3 })).toBeCloseTo(-3);
+    expect(bentLine(40, 40, { ...none, nose_mm: 3 })).toBeCloseTo(0);
+    expect(bentLine(20, 40, none)).toBe(0);
+  });
+
+  it("draws each fault differently, and none with a hole in it", () => {
+    const faults = [none, { ...none, gap_mm: 4 }, { ...none, bunch_mm: 4 }, { ...none, bend_mm: 4 }, { ...none, nose_mm: 4 }];
+    const drawn = faults.map((f) => sideOutline(m, 40, f));
+    expect(new Set(drawn).size).toBe(faults.length);
+    expect([...drawn, topOutline(m, none)].join("")).not.toMatch(/NaN|Infinity/);
+  });
+
+  it("lays a rigging by its own numbers", () => {
+    const plan = (key: string, numbers: Record<string, number>) => ({
+      key, name: key, says: "", suits: "suits" as const, reason: "", steps: [],
+      numbers: Object.entries(numbers).map(([name, value]) => ({ key: name, kind: "small" as const, value })),
+    });
+    expect(laidOut(plan("high", { exit: 0.045, depth: 0.006 }), m, 10, 0)).toMatchObject({ mark: 45, steel: [-0, 2] });
+    // Cut at 40 of 100: the mark, 20 on, lies where the body was at 60 of 80.
+    const cut = laidOut(plan("cut-down", { cut: 0.04, exit: 0.02 }), m, 10, 3);
+    expect([cut.from, cut.steel[0]]).toEqual([40, -3]);
+    expect(cut.markY).toBeCloseTo(halfHeight(m, 60));
+    const back = laidOut(plan("tail-first", { keep: 0.07, exit: 0.03 }), m, 10, 0);
+    expect([back.to, back.reversed]).toEqual([70, true]);
+    expect(back.markY).toBeCloseTo(halfHeight(m, 40));
+    expect(laidOut(plan("weedless", { up: 0.06 }), m, 10, 0)).toMatchObject({ weedless: true, mark: 60 });
+    expect(laidOut(plan("wacky", { middle: 0.034 }), m, 10, 0)).toMatchObject({ across: 34, nail: true });
+  });
+
+  it("lights the moon by its share", () => {
+    // Full: the terminator is the other half circle; half: a straight line; new: back on itself.
+    expect(moonPath(1, true, 6)).toContain("A6 6 0 0 1 0 6A6 6 0 0 1 0 -6");
+    expect(moonPath(0.5, true, 6)).toContain("A0 6");
+    expect(moonPath(0, true, 6)).toContain("A6 6 0 0 1 0 6A6 6 0 0 0 0 -6");
+    expect(moonPath(0.3, false, 6)).not.toBe(moonPath(0.3, true, 6));
   });
 });

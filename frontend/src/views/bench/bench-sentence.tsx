@@ -56,7 +56,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
             />
           )}
         </Fact>
-        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{". By "}<ShankFact />
+        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for a "}<MouthFact />{". By "}<ShankFact />
         {", on "}<LineFact />{" with "}<LeaderFact />{". Shown "}
         <TrueSizeFact scale={scale} onScale={onScale} />{"."}
       </p>
@@ -87,6 +87,22 @@ function CoverFact() {
   return (
     <Fact label="cover" words={COVERS.find((c) => c.value === value)!.words} source={facts.bench_cover ? "chosen" : "assumed"}>
       {(close) => <Choice options={COVERS} value={value} onPick={(bench_cover) => { set({ bench_cover }); close(); }} />}
+    </Fact>
+  );
+}
+
+const MOUTHS: { value: NonNullable<FitQuery["mouth"]>; words: string; note: string }[] = [
+  { value: "small", words: "small mouth", note: "nibblers: #1 or 1/0 at most" },
+  { value: "middling", words: "middling mouth", note: "5/0 at most" },
+  { value: "large", words: "large mouth", note: "whatever fits the plastic" },
+];
+
+function MouthFact() {
+  const { facts, set } = useQuestion();
+  const value = facts.mouth ?? "large";
+  return (
+    <Fact label="mouth of the fish" words={MOUTHS.find((m) => m.value === value)!.words} source={facts.mouth ? "chosen" : "assumed"}>
+      {(close) => <Choice options={MOUTHS} value={value} onPick={(mouth) => { set({ mouth }); close(); }} />}
     </Fact>
   );
 }

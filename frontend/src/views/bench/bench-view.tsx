@@ -17,6 +17,7 @@ import { useUnits } from "../../ui/use-units";
 import { BenchSentence } from "./bench-sentence";
 import { ChainStrip } from "./chain";
 import { Crooked } from "./crooked";
+import { MeasureHook } from "./measure-hook";
 import { RiggingRow } from "./rigging-row";
 import { Steps } from "./steps";
 import { Trace } from "./trace";
@@ -53,6 +54,7 @@ function BenchOfPlastic() {
     ...fitQuery({
       plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0, hook_size: chosenHook ?? undefined,
       thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
+      mouth: facts.mouth ?? undefined,
       line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined,
       cover: facts.bench_cover ?? undefined,
     }),
@@ -219,10 +221,7 @@ function Candidates({ plastic, head, fit, hook, units, onHook }: WorkProps) {
           );
         })}
       </ol>
-      <p className="left-out">
-        There is no standard for hook sizes: these are typical dimensions from memory. Measure your
-        own.
-      </p>
+      <MeasureHook head={head} units={units} />
     </div>
   );
 }

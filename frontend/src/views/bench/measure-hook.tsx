@@ -1,0 +1,63 @@
+// The head's own hook, measured: it replaces what is typical of its size.
+import { useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { Form } from "react-bootstrap";
+import { client, unwrap } from "../../api/client";
+import { boxQuery } from "../../api/resources";
+import type { Head } from "../../api/types";
+import type { Units } from "../../ui/units";
+import { small, text } from "../../ui/units";
+
+const FIELDS = [
+  { key: "straight_mm", label: "Rear of the head to the bend, mm", of: "hook_straight_mm" },
+  { key: "gape_mm", label: "Gape, shank to point, mm", of: "hook_gape_mm" },
+  { key: "wire_mm", label: "Wire, mm", of: "hook_wire_mm" },
+] as const;
+
+export function MeasureHook({ head, units }: { head: Head; units: Units }) {
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState("");
+  const id = useId();
+  const value = (f: (typeof FIELDS)[number]) => typed[f.key] ?? String(head[f.of]);
+  const save = async () => {
+    const numbers = Object.fromEntries(FIELDS.map((f) => [f.key, Number(value(f).trim().replace(",", "."))]));
+    const bad = FIELDS.find((f) => !Number.isFinite(numbers[f.key]));
+    if (bad) return setSaid(`${bad.label} must be a number, got “${value(bad)}”: correct it`);
+    try {
+      await unwrap(client.PUT("/api/heads/{row_id}/hook", {
+        params: { path: { row_id: head.id } },
+        body: numbers as { straight_mm: number; gape_mm: number; wire_mm: number },
+      }));
+      setSaid("");
+      setOpen(false);
+      await Promise.all([queries.invalidateQueries(boxQuery), queries.invalidateQueries({ queryKey: ["fit"] })]);
+      void queries.invalidateQueries({ queryKey: ["day"] });
+    } catch (error) {
+      setSaid((error as Error).message.replaceAll("`", ""));
+    }
+  };
+  return (
+    <div className="measure-hook">
+      <p className="left-out">
+        {head.hook_measured ? `This head's ${head.hook_size} is as you measured it: ${text(small(head.hook_straight_mm, units, 1))} to the bend. `
+          : "There is no standard for hook sizes: these are typical dimensions from memory. "}
+        <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>measure this head's hook</button>
+      </p>
+      {open && (
+        <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
+          {FIELDS.map((f) => (
+            <div className="form-row" key={f.key}>
+              <Form.Label htmlFor={`${id}-${f.key}`}>{f.label}</Form.Label>
+              <Form.Control id={`${id}-${f.key}`} inputMode="decimal" autoComplete="off" value={value(f)}
+                            onChange={(e) => setTyped((t) => ({ ...t, [f.key]: e.target.value }))} />
+            </div>
+          ))}
+          <p role="alert" className="said">{said}</p>
+          <button type="submit" className="do">As measured</button>
+        </Form>
+      )}
+    </div>
+  );
+}
