@@ -49,6 +49,23 @@ def swum(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     context.close()
 
 
+def weedless(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
+    """The bench with a jerk bait rigged weedless over low weed."""
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url + "bench")
+    page.wait_for_selector(".rig-frame")
+    for label, option in (("head", "1/8 oz belly weight"), ("cover", "low weed"),
+                          ("rigging", "weedless on a wide gape"), ("leader", "a heavy leader")):
+        page.locator(f'.fact[aria-label^="{label}:"]').click()
+        page.get_by_role("option", name=option).first.click()
+        page.wait_for_timeout(300)
+    page.evaluate("() => document.activeElement.blur()")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"weedless-{name}.png")
+    context.close()
+
+
 def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
     """One set: Day, Bench, Places and the day's plan."""
     context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
@@ -88,6 +105,7 @@ def main() -> int:
             take(browser, server, DESK, "desk")
             take(browser, server, PHONE, "phone")
             swum(browser, server, DESK, "desk")
+            weedless(browser, server, DESK, "desk")
         finally:
             browser.close()
             server.stop()

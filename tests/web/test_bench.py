@@ -45,6 +45,13 @@ def test_the_chain_names_its_weakest_link_and_the_drag(client: FlaskClient) -> N
     assert heavy["lost"] == ["head and plastic"]
 
 
+def test_hardware_is_a_link(client: FlaskClient) -> None:
+    names = client.get("/api/reference").get_json()["hardware"]
+    assert "swivel, size 10" in names
+    links = fit(client, "&line_id=3&hardware=swivel, size 10")["strength"]["links"]
+    assert [link["name"] for link in links] == ["line", "swivel, size 10", "loop knot", "hook"]
+
+
 def test_schools_and_threads_move_the_pick(client: FlaskClient) -> None:
     assert fit(client, "&shank=short")["pick"] != fit(client, "&shank=long")["pick"]
     high = fit(client, "&thread=high&thread_depth_mm=6")
@@ -57,6 +64,7 @@ def test_schools_and_threads_move_the_pick(client: FlaskClient) -> None:
     ("&hook_size=12/0", "hook_size"), ("&thread=high&thread_depth_mm=20", "thread.depth_mm"),
     ("&end_knot=granny&line_id=1", "knot"), ("&line_id=99", "line_id"), ("&cover=moss", "cover"),
     ("&leader_kg=-1", "leader_kg"),
+    ("&line_id=3&hardware=string", "hardware"), ("&mouth=wide", "mouth"),
 ])
 def test_bad_questions_name_the_field(client: FlaskClient, more: str, field: str) -> None:
     answer = client.get(f"/api/fit?plastic_id=1&head_id=10{more}")

@@ -1607,6 +1607,11 @@ export interface components {
         Reference: {
             /** Cautions */
             cautions: components["schemas"]["CautionNote"][];
+            /**
+             * Hardware
+             * @description swivels and rings that are known
+             */
+            hardware: string[];
             /** Local First */
             local_first: string;
             /** Schools */
@@ -2325,6 +2330,7 @@ export interface operations {
                 line_id?: number;
                 leader_kg?: number;
                 end_knot?: string;
+                hardware?: string;
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 depth_m?: number;
             };

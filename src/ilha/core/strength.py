@@ -18,6 +18,8 @@ from ilha.core.tables import read_table
 
 KNOTS: dict[str, float] = read_table("strength.toml")["knots"]
 """Share of the line's strength that each knot leaves."""
+HARDWARE: dict[str, float] = read_table("strength.toml")["hardware"]
+"""What swivels and rings of common sizes hold, N."""
 DRAG_LOW, DRAG_HIGH = 0.25, 1.0 / 3.0
 """The drag is set between a quarter and a third of the weakest link (common practice)."""
 COLLAPSE = 16.0 / (3.0 * np.pi)
@@ -42,6 +44,19 @@ class Link:
 
     def __post_init__(self) -> None:
         require(f"{self.kind}.strength_kg", self.holds, "N", "enter what it holds", above=0.0)
+
+
+def hardware_link(name: str) -> Link:
+    """A swivel or a ring by its common size.
+
+    Raises
+    ------
+    DomainError
+        For one that is not known.
+    """
+    if name not in HARDWARE:
+        raise DomainError("hardware", "must be one of " + ", ".join(HARDWARE), name, "", "choose")
+    return Link(name, "hardware", HARDWARE[name])
 
 
 @dataclass(frozen=True)

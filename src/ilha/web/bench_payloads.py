@@ -24,6 +24,7 @@ class FitQuestion(Payload):
     line_id: Id | None = None
     leader_kg: float | None = Field(None, gt=0.0, le=200.0, description="null: tied direct")
     end_knot: str = "loop knot"
+    hardware: str | None = Field(None, max_length=40, description="a swivel or ring in the line")
     cover: CoverKey = "none"
     depth_m: float = Field(3.0, gt=0.0, le=200.0)
 

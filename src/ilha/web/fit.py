@@ -17,7 +17,16 @@ from ilha.core.rest import lean, lifting_moment
 from ilha.core.rig import assemble
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import Rigging, riggings
-from ilha.core.strength import YIELD_SHARE, Chain, chain, opens_at, setting_pull, snagged, wire_for
+from ilha.core.strength import (
+    YIELD_SHARE,
+    Chain,
+    chain,
+    hardware_link,
+    opens_at,
+    setting_pull,
+    snagged,
+    wire_for,
+)
 from ilha.core.tables import HOOKS
 from ilha.core.units import newtons_of_kg, si
 from ilha.core.water import density
@@ -132,7 +141,8 @@ def _strength(
     asked: FitQuestion, holds: float, opens: float, yields: float
 ) -> dict[str, Any]:
     leader = None if asked.leader_kg is None else newtons_of_kg(asked.leader_kg)
-    made: Chain = chain(holds, leader, opens, end=asked.end_knot)
+    parts = [] if asked.hardware is None else [hardware_link(asked.hardware)]
+    made: Chain = chain(holds, leader, opens, end=asked.end_knot, hardware=parts)
     low, high = made.drag
     snag = snagged(made)
     return {

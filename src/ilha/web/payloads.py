@@ -209,6 +209,7 @@ class Reference(Payload):
     stances: list[StanceNote]
     cautions: list[CautionNote]
     local_first: str
+    hardware: list[str] = Field(description="swivels and rings that are known")
     tide_service: bool = Field(description="whether a tide service is set up")
 
 

@@ -10,6 +10,7 @@ from werkzeug.wrappers import Response
 from ilha import __version__
 from ilha.core.cautions import CAUTIONS, FIRST
 from ilha.core.schools import SCHOOLS
+from ilha.core.strength import HARDWARE
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, marks, plastics, rods, settings
@@ -67,6 +68,7 @@ def reference() -> Response:
                               stances=list(c.stances), exposures=list(c.exposures))
                   for c in CAUTIONS if c.always],
         local_first=FIRST,
+        hardware=list(HARDWARE),
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))
 

@@ -57,7 +57,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
           )}
         </Fact>
         {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for a "}<MouthFact />{". By "}<ShankFact />
-        {", on "}<LineFact />{" with "}<LeaderFact />{". Shown "}
+        {", on "}<LineFact />{" with "}<LeaderFact />{" and "}<HardwareFact />{". Shown "}
         <TrueSizeFact scale={scale} onScale={onScale} />{"."}
       </p>
     </div>
@@ -129,6 +129,17 @@ function LineFact() {
           onPick={(id) => { choose({ line_id: id }); close(); }}
         />
       )}
+    </Fact>
+  );
+}
+
+function HardwareFact() {
+  const { reference } = useChosen();
+  const { facts, set } = useQuestion();
+  const options = [{ value: "", words: "no hardware" }, ...reference.hardware.map((name) => ({ value: name, words: name }))];
+  return (
+    <Fact label="hardware" words={facts.hardware ? `a ${facts.hardware}` : "no hardware"} source={facts.hardware ? "chosen" : "assumed"}>
+      {(close) => <Choice options={options} value={facts.hardware ?? ""} onPick={(name) => { set({ hardware: name || null }); close(); }} />}
     </Fact>
   );
 }

@@ -55,7 +55,7 @@ function BenchOfPlastic() {
       plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0, hook_size: chosenHook ?? undefined,
       thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
       mouth: facts.mouth ?? undefined,
-      line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined,
+      line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined, hardware: facts.hardware ?? undefined,
       cover: facts.bench_cover ?? undefined,
     }),
     enabled: plastic !== undefined && head !== undefined,
@@ -97,6 +97,7 @@ interface WorkProps {
 
 function Work(props: WorkProps) {
   const { plastic, head, fit, plan, units, scale } = props;
+  const { box } = useChosen();
   const [crooked, setCrooked] = useState(false);
   const [tracing, setTracing] = useState(false);
   const [training, setTraining] = useState(false);
@@ -120,6 +121,7 @@ function Work(props: WorkProps) {
           {hook.exit_mm != null && <button type="button" className="plain" onClick={() => setCrooked(true)}>it is not straight</button>}
           {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
           {" · "}<a href={templateOf(props, "letter")} download>letter</a>
+          {" · "}<a href={templateOf(props, "a4", box.plastics.map((p) => p.id))} download>every plastic</a>
           {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
           {" · "}<button type="button" className="plain" onClick={() => setTraining(true)}>train the eye</button>
         </p>
@@ -141,9 +143,10 @@ function smaller(fit: Fit, hook: HookFit): HookFit {
   return fit.hooks[fit.hooks.findIndex((h) => h.size === hook.size) - 1] ?? hook;
 }
 
-function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "letter"): string {
+function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "letter", all: number[] = []): string {
+  const others = all.filter((id) => id !== plastic.id).slice(0, 39);
   return fileOf("template.pdf", {
-    plastic_ids: String(plastic.id), head_id: head.id, hook_size: hook.size, paper,
+    plastic_ids: [plastic.id, ...others].join(","), head_id: head.id, hook_size: hook.size, paper,
     thread: plan.key === "high" ? "high" : undefined,
   });
 }
@@ -214,7 +217,7 @@ function Candidates({ plastic, head, fit, hook, units, onHook }: WorkProps) {
                 <span className="rung-words">
                   <b>{words}{h.of_head && <em className="tag">on this head</em>}</b>
                   <span>{reason}</span>
-                  <span className="rung-window">{good ? `${percent(h.working_share)} of the body works · wire ${h.wire_mm} mm` : `wire ${h.wire_mm} mm`}</span>
+                  <span className="rung-window">{good ? `${percent(h.working_share)} of the body works · gape ${h.bulk.toFixed(1)} of its height · wire ${h.wire_mm} mm` : `wire ${h.wire_mm} mm`}</span>
                 </span>
               </button>
             </li>
