@@ -55,8 +55,9 @@ def weedless(browser: Browser, server: Server, size: dict[str, int], name: str) 
     page = context.new_page()
     page.goto(server.url + "bench")
     page.wait_for_selector(".rig-frame")
-    for label, option in (("head", "1/8 oz belly weight"), ("cover", "low weed"),
-                          ("rigging", "weedless on a wide gape"), ("leader", "a heavy leader")):
+    for label, option in (("plastic", "127 mm straight tail"), ("head", "1/8 oz belly weight"),
+                          ("cover", "low weed"), ("rigging", "weedless on a wide gape"),
+                          ("leader", "a heavy leader")):
         page.locator(f'.fact[aria-label^="{label}:"]').click()
         page.get_by_role("option", name=option).first.click()
         page.wait_for_timeout(300)
