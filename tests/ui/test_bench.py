@@ -218,7 +218,7 @@ def test_the_eye_is_trained_and_what_was_missed_falls_due(
     watch.must_be_clean()
 
 
-def test_a_measured_hook_and_a_small_mouth_move_the_pick(
+def test_a_measured_hook_and_a_small_mouthed_fish_move_the_pick(
     page: Page, server: Server, watch: Watch
 ) -> None:
     open_bench(page, server)
@@ -227,8 +227,9 @@ def test_a_measured_hook_and_a_small_mouth_move_the_pick(
     page.get_by_role("button", name="As measured").click()
     expect(page.locator(".candidate", has_text="on this head")).to_contain_text("out at 48 mm")
     expect(page.locator(".measure-hook")).to_contain_text("as you measured it: 40.0 mm to the bend")
-    fact(page, "mouth of the fish").click()
-    page.get_by_role("option", name="small mouth").click()
+    fact(page, "fish").click()
+    page.get_by_role("option", name="gilthead seabream").click()
     expect(page.locator(".candidate", has_text="on this head")).to_contain_text(
-        "too big for that mouth")
+        "too big for its mouth")
+    expect(page.locator(".bench .caution").last).to_contain_text("gilthead seabream: Spines")
     watch.must_be_clean()

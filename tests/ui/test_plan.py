@@ -79,6 +79,8 @@ def test_the_current_is_read_from_heads_and_forgotten_with_one_key(
     page.keyboard.press("Home")
     for _ in range(step):
         page.keyboard.press("ArrowRight")
+    # The last step is drawn with the next frame.
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", str(step))
     page.locator(".rail").blur()
     now = page.locator('.fact[aria-label^="current"]')
     before = now.inner_text()

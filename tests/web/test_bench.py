@@ -45,6 +45,15 @@ def test_the_chain_names_its_weakest_link_and_the_drag(client: FlaskClient) -> N
     assert heavy["lost"] == ["head and plastic"]
 
 
+def test_the_fishs_mouth_bounds_the_hook(client: FlaskClient) -> None:
+    fish = client.get("/api/reference").get_json()["fish"]
+    assert len(fish) >= 40
+    small = fit(client, "&fish=gilthead-seabream")
+    assert not next(h for h in small["hooks"] if h["of_head"])["taken"]
+    assert all(h["gape_mm"] <= 12.0 for h in small["hooks"] if h["taken"])
+    assert all(h["taken"] for h in fit(client, "&fish=Meagre")["hooks"])
+
+
 def test_hardware_is_a_link(client: FlaskClient) -> None:
     names = client.get("/api/reference").get_json()["hardware"]
     assert "swivel, size 10" in names
@@ -64,7 +73,7 @@ def test_schools_and_threads_move_the_pick(client: FlaskClient) -> None:
     ("&hook_size=12/0", "hook_size"), ("&thread=high&thread_depth_mm=20", "thread.depth_mm"),
     ("&end_knot=granny&line_id=1", "knot"), ("&line_id=99", "line_id"), ("&cover=moss", "cover"),
     ("&leader_kg=-1", "leader_kg"),
-    ("&line_id=3&hardware=string", "hardware"), ("&mouth=wide", "mouth"),
+    ("&line_id=3&hardware=string", "hardware"), ("&fish=kraken", "fish"),
 ])
 def test_bad_questions_name_the_field(client: FlaskClient, more: str, field: str) -> None:
     answer = client.get(f"/api/fit?plastic_id=1&head_id=10{more}")

@@ -797,6 +797,30 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
+        /**
+         * FishNote
+         * @description A fish as plain facts, from memory.
+         */
+        FishNote: {
+            /** Cautions */
+            cautions: string[];
+            /** Feeds */
+            feeds: string;
+            /** Key */
+            key: string;
+            /** Mouth */
+            mouth: string;
+            /** Name */
+            name: string;
+            /** Scientific */
+            scientific: string;
+            /** Strength */
+            strength: string;
+            /** Takes */
+            takes: string;
+            /** Teeth */
+            teeth: string;
+        };
         /** Fit */
         Fit: {
             /**
@@ -1607,6 +1631,8 @@ export interface components {
         Reference: {
             /** Cautions */
             cautions: components["schemas"]["CautionNote"][];
+            /** Fish */
+            fish: components["schemas"]["FishNote"][];
             /**
              * Hardware
              * @description swivels and rings that are known
@@ -2326,7 +2352,7 @@ export interface operations {
                 thread?: "centre" | "high";
                 thread_depth_mm?: number;
                 shank?: "short" | "middle" | "long";
-                mouth?: "small" | "middling" | "large";
+                fish?: string;
                 line_id?: number;
                 leader_kg?: number;
                 end_knot?: string;

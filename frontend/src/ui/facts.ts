@@ -51,7 +51,8 @@ export interface Facts {
   leader_kg: number | null;
   hardware: string | null;
   shank: FitQuery["shank"] | null;
-  mouth: FitQuery["mouth"] | null;
+  /** the fish that is wanted, by its key */
+  fish: string | null;
   /** hours of the day that the card shows */
   hours: [number, number] | null;
   /** minutes that one change of head is worth */
@@ -68,7 +69,7 @@ const EMPTY: Facts = {
   cover_height_m: null, steady: false, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
   change_minutes: null, wade_m: null, hours: null,
-  bench_rigging: null, bench_cover: null, leader_kg: null, hardware: null, shank: null, mouth: null,
+  bench_rigging: null, bench_cover: null, leader_kg: null, hardware: null, shank: null, fish: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */

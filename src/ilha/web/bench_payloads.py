@@ -20,7 +20,7 @@ class FitQuestion(Payload):
     thread: Literal["centre", "high"] = "centre"
     thread_depth_mm: float | None = None
     shank: Literal["short", "middle", "long"] = "middle"
-    mouth: Literal["small", "middling", "large"] = "large"
+    fish: str | None = Field(None, max_length=80, description="its mouth bounds the hook")
     line_id: Id | None = None
     leader_kg: float | None = Field(None, gt=0.0, le=200.0, description="null: tied direct")
     end_knot: str = "loop knot"

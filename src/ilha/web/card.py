@@ -70,8 +70,9 @@ def _strip(
     heights = body["height_m"][first:last + 1]
     low, rise = min(heights), max(heights) - min(heights)
     ends = [change["step"] for change in body["light"][1:]] + [144.0]
-    marks = [(span.at_hour(hour), f"{hour:02d}") for hour in range(24)]
-    shown = [(share(step), words) for step, words in marks if first < step < last]
+    hours = [hour for hour in range(24) if first < span.at_hour(hour) < last]
+    # Twelve have room.
+    every = max(1, round(len(hours) / 12))
     return {
         "curve": [round((h - low) / rise, 4) for h in heights] if rise > 0.0 else [],
         "nights": [(share(c["step"]), share(end)) for c, end in
@@ -79,8 +80,8 @@ def _strip(
                    if c["sky"] == "night" and share(end) > share(c["step"])],
         "bands": [(share(span.step(r.start)), share(span.step(r.end)),
                    r.weight.removesuffix(" oz").removesuffix(" g") or "–") for r in runs],
-        # Twelve hours have room.
-        "hours": shown[:: max(1, round(len(shown) / 12))],
+        "hours": [(share(span.at_hour(hour)), f"{hour:02d}") for hour in hours
+                  if hour % every == 0],
     }
 
 

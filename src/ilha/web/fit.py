@@ -9,6 +9,7 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.core.errors import Array, DomainError
+from ilha.core.fish import fish_named
 from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.glide import free_fall
 from ilha.core.keeper import keeper_for
@@ -77,9 +78,10 @@ def get_fit() -> Response:
     depth = asked.thread_depth_mm
     thread = CENTRE if asked.thread == "centre" else Thread(
         "high", None if depth is None else si(depth, 1))
+    mouth = "large" if asked.fish is None else fish_named(asked.fish).mouth
     fit = fit_hooks(column(1), column(2), column(3), si(plastic["length_mm"], 1),
                     si(plastic["body_length_mm"], 1), si(plastic["height_mm"], 1),
-                    si(head["keeper_takes_mm"], 1), thread, asked.shank, asked.mouth)
+                    si(head["keeper_takes_mm"], 1), thread, asked.shank, mouth)
     opens = opens_at(column(3), column(2))
     holds = None if line is None else newtons_of_kg(line["strength_kg"])
     good, says = keeper_for(head["keeper"], plastic["material"], si(plastic["height_mm"], 1))

@@ -202,6 +202,20 @@ class CautionNote(Payload):
     exposures: list[str]
 
 
+class FishNote(Payload):
+    """A fish as plain facts, from memory."""
+
+    key: str
+    name: str
+    scientific: str
+    feeds: str
+    mouth: str
+    teeth: str
+    takes: str
+    strength: str
+    cautions: list[str]
+
+
 class Reference(Payload):
     """What the core knows by name."""
 
@@ -209,6 +223,7 @@ class Reference(Payload):
     stances: list[StanceNote]
     cautions: list[CautionNote]
     local_first: str
+    fish: list[FishNote]
     hardware: list[str] = Field(description="swivels and rings that are known")
     tide_service: bool = Field(description="whether a tide service is set up")
 

@@ -9,6 +9,7 @@ from werkzeug.wrappers import Response
 
 from ilha import __version__
 from ilha.core.cautions import CAUTIONS, FIRST
+from ilha.core.fish import FISH
 from ilha.core.schools import SCHOOLS
 from ilha.core.strength import HARDWARE
 from ilha.core.tables import STANCES
@@ -20,6 +21,7 @@ from ilha.web.database import connection
 from ilha.web.payloads import (
     Box,
     CautionNote,
+    FishNote,
     Health,
     Marks,
     Payload,
@@ -68,6 +70,10 @@ def reference() -> Response:
                               stances=list(c.stances), exposures=list(c.exposures))
                   for c in CAUTIONS if c.always],
         local_first=FIRST,
+        fish=[FishNote(
+            key=f.key, name=f.name, scientific=f.scientific, feeds=f.feeds, mouth=f.mouth,
+            teeth=f.teeth, takes=f.takes, strength=f.strength, cautions=list(f.cautions),
+        ) for f in sorted(FISH.values(), key=lambda f: f.name.lower())],
         hardware=list(HARDWARE),
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))

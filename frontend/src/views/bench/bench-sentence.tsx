@@ -56,7 +56,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
             />
           )}
         </Fact>
-        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for a "}<MouthFact />{". By "}<ShankFact />
+        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for "}<FishFact />{". By "}<ShankFact />
         {", on "}<LineFact />{" with "}<LeaderFact />{" and "}<HardwareFact />{". Shown "}
         <TrueSizeFact scale={scale} onScale={onScale} />{"."}
       </p>
@@ -91,21 +91,26 @@ function CoverFact() {
   );
 }
 
-const MOUTHS: { value: NonNullable<FitQuery["mouth"]>; words: string; note: string }[] = [
-  { value: "small", words: "small mouth", note: "nibblers: #1 or 1/0 at most" },
-  { value: "middling", words: "middling mouth", note: "5/0 at most" },
-  { value: "large", words: "large mouth", note: "whatever fits the plastic" },
-];
-
-function MouthFact() {
+function FishFact() {
+  const { reference } = useChosen();
   const { facts, set } = useQuestion();
-  const value = facts.mouth ?? "large";
+  const options = [
+    { value: "", words: "any fish", note: "no mouth bounds the hook" },
+    ...reference.fish.map((f) => ({
+      value: f.key, words: f.name,
+      note: `${f.scientific}: ${f.mouth} mouth${f.teeth === "none" || f.teeth === "small" ? "" : `, ${f.teeth} teeth`}, feeds ${WHERE[f.feeds] ?? f.feeds}`,
+    })),
+  ];
   return (
-    <Fact label="mouth of the fish" words={MOUTHS.find((m) => m.value === value)!.words} source={facts.mouth ? "chosen" : "assumed"}>
-      {(close) => <Choice options={MOUTHS} value={value} onPick={(mouth) => { set({ mouth }); close(); }} />}
+    <Fact label="fish" words={reference.fish.find((f) => f.key === facts.fish)?.name ?? "any fish"} source={facts.fish ? "chosen" : "assumed"}>
+      {(close) => <Choice options={options} value={facts.fish ?? ""} onPick={(key) => { set({ fish: key || null }); close(); }} />}
     </Fact>
   );
 }
+
+const WHERE: Record<string, string> = {
+  bottom: "on the bottom", low: "low", mid: "in mid-water", suspended: "suspended", top: "at the top",
+};
 
 function ShankFact() {
   const { facts, set } = useQuestion();

@@ -54,7 +54,7 @@ function BenchOfPlastic() {
     ...fitQuery({
       plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0, hook_size: chosenHook ?? undefined,
       thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
-      mouth: facts.mouth ?? undefined,
+      fish: facts.fish ?? undefined,
       line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined, hardware: facts.hardware ?? undefined,
       cover: facts.bench_cover ?? undefined,
     }),
@@ -127,6 +127,7 @@ function Work(props: WorkProps) {
         </p>
         {fit.strength && <ChainStrip strength={fit.strength} hook={hook} />}
         <Care plastic={plastic} fit={fit} />
+        <FishCare />
       </div>
       <Candidates {...props} />
       {training && (
@@ -182,6 +183,15 @@ function BenchFigures({ fit, plan, units }: WorkProps) {
       </div>
     </div>
   );
+}
+
+/** What to mind when the fish is in the hand. */
+function FishCare() {
+  const { reference } = useChosen();
+  const { facts } = useQuestion();
+  const fish = reference.fish.find((f) => f.key === facts.fish);
+  if (!fish || fish.cautions.length === 0) return null;
+  return <p className="caution">{fish.name}: {fish.cautions.join(" ")} {reference.local_first}</p>;
 }
 
 const SOAK: Record<string, string> = {

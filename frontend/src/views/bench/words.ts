@@ -15,7 +15,7 @@ export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string
     case "too-long":
       return ["too long", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: the tail stiffens`];
     default:
-      if (!hook.taken) return ["too big for that mouth", `a gape of ${text(small(hook.gape_mm, units, 1))}; clears ${clears}`];
+      if (!hook.taken) return ["too big for its mouth", `a gape of ${text(small(hook.gape_mm, units, 1))}; clears ${clears}`];
       return [pick ? "this one" : "fits",
         `out at ${exit}; clears ${clears}; opens at ${text(kilograms(hook.opens_at_n))}`];
   }

@@ -1,0 +1,120 @@
+"""Saltwater fish as plain facts that rules use. Common knowledge, from memory: data/fish.toml."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from ilha.core.errors import DomainError
+from ilha.core.tables import read_table
+
+Feeds = Literal["bottom", "low", "mid", "suspended", "top"]
+Mouth = Literal["small", "middling", "large"]
+Hardness = Literal["soft", "firm", "bony"]
+Teeth = Literal["none", "small", "crushing", "sharp"]
+Takes = Literal["drop", "inhale", "tail-biter", "chase"]
+Strength = Literal["light", "medium", "strong", "very-strong"]
+Runs = Literal["open", "down", "structure"]
+Holds = Literal["none", "sand", "mud", "grass", "rock", "reef", "oyster", "structure", "snags"]
+_CHOICES: dict[str, tuple[str, ...]] = {
+    "feeds": get_args(Feeds), "mouth": get_args(Mouth), "hardness": get_args(Hardness),
+    "teeth": get_args(Teeth), "takes": get_args(Takes), "strength": get_args(Strength),
+    "runs": get_args(Runs), "holds": get_args(Holds),
+}
+EATS = ("fish", "shrimp", "crab", "squid", "worm", "shellfish")
+
+MINDS = {
+    "spines": "Spines in the fins: grip it behind the head, fins folded, or by the lip.",
+    "gill covers": "Gill covers with edges like blades: no fingers under them.",
+    "teeth": "Teeth that cut: pliers, not fingers; look to the leader after every fish.",
+    "venom": "Venomous spines: do not touch it, cut it off in the water. Stung: hot water as hot"
+             " as one can bear, and a doctor.",
+    "beak": "A beak full of small teeth that tears loose: soft hands.",
+    "jumps": "It jumps, at people too: keep clear of it, and give line.",
+    "regulated": "Protected or limited in many waters: know the local rule before you cast.",
+    "pressure": "Hurt when hauled from depth: fish shallower, or carry what takes it back down.",
+}
+"""What to mind with a fish (common practice, no source); local rules come first."""
+
+
+@dataclass(frozen=True)
+class Fish:
+    """One species or close group. comfort_c : water temperature in which it feeds, °C.
+    forage_mm : length of what it eats. minds : keys of ``MINDS``.
+
+    Raises
+    ------
+    DomainError
+        For a fact that is not one of the known words, or ranges that do not rise.
+    """
+
+    key: str
+    name: str
+    scientific: str
+    feeds: str
+    mouth: str
+    hardness: str
+    teeth: str
+    takes: str
+    strength: str
+    runs: str
+    holds: str
+    comfort_c: tuple[float, float]
+    forage_mm: tuple[float, float]
+    eats: tuple[str, ...]
+    minds: tuple[str, ...]
+
+    def __post_init__(self) -> None:
+        where = f"fish[{self.key}]"
+        for name, allowed in _CHOICES.items():
+            if getattr(self, name) not in allowed:
+                raise DomainError(f"{where}.{name}", "must be one of " + ", ".join(allowed),
+                                  getattr(self, name), "", "choose")
+        for name, known in (("eats", EATS), ("minds", tuple(MINDS))):
+            for word in getattr(self, name):
+                if word not in known:
+                    raise DomainError(f"{where}.{name}", "must be among " + ", ".join(known), word,
+                                      "", "choose")
+        if not self.eats:
+            raise DomainError(f"{where}.eats", "must name at least one", "none", "", "choose")
+        for name, unit, low, high in (("comfort_c", "°C", -2.0, 40.0),
+                                      ("forage_mm", "mm", 5.0, 500.0)):
+            a, b = getattr(self, name)
+            if not low <= a < b <= high:
+                raise DomainError(f"{where}.{name}", f"must rise within {low:g} to {high:g} {unit}",
+                                  f"{a:g} to {b:g}", unit, "give the lower end first")
+
+    @property
+    def cautions(self) -> tuple[str, ...]:
+        """What to mind with it, in words."""
+        return tuple(MINDS[key] for key in self.minds)
+
+
+def _fish() -> dict[str, Fish]:
+    out = {}
+    for key, row in read_table("fish.toml").items():
+        comfort, forage = row.pop("comfort_c"), row.pop("forage_mm")
+        eats, minds = tuple(row.pop("eats")), tuple(row.pop("minds"))
+        out[key] = Fish(key=key, comfort_c=(float(comfort[0]), float(comfort[1])),
+                        forage_mm=(float(forage[0]), float(forage[1])), eats=eats, minds=minds,
+                        **row)
+    return out
+
+
+FISH = _fish()
+
+
+def fish_named(name: str) -> Fish:
+    """A fish by its common or scientific name, whatever the capitals.
+
+    Raises
+    ------
+    DomainError
+        For a name that is not known.
+    """
+    wanted = name.strip().lower()
+    for fish in FISH.values():
+        if wanted in (fish.key, fish.name.lower(), fish.scientific.lower()):
+            return fish
+    raise DomainError("fish", "must be a fish that is known", name, "",
+                      "for instance European seabass, or add it")
