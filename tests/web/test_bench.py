@@ -54,6 +54,13 @@ def test_the_fishs_mouth_bounds_the_hook(client: FlaskClient) -> None:
     assert all(h["taken"] for h in fit(client, "&fish=Meagre")["hooks"])
 
 
+def test_two_schools_of_leader(client: FlaskClient) -> None:
+    """On a line of 6.8 kg: three quarters are 5.1, half as much again 10.2; to half a kilogram."""
+    found = {s["key"]: s["holds_kg"] for s in fit(client, "&line_id=3")["leaders"]}
+    assert found == {"bites": 5.0, "structure": 10.0}
+    assert fit(client)["leaders"] == []
+
+
 def test_hardware_is_a_link(client: FlaskClient) -> None:
     names = client.get("/api/reference").get_json()["hardware"]
     assert "swivel, size 10" in names

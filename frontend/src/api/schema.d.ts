@@ -839,6 +839,11 @@ export interface components {
             /** Hooks */
             hooks: components["schemas"]["HookFit"][];
             keeper: components["schemas"]["KeeperNote"];
+            /**
+             * Leaders
+             * @description for the line; empty without one
+             */
+            leaders: components["schemas"]["LeaderSchool"][];
             /** Package G */
             package_g: number;
             /** Pick */
@@ -1173,6 +1178,19 @@ export interface components {
             good: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * LeaderSchool
+         * @description What a school of leaders ties on this line.
+         */
+        LeaderSchool: {
+            /** Holds Kg */
+            holds_kg: number;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "bites" | "structure";
         };
         /** Limit */
         Limit: {

@@ -28,7 +28,6 @@ _ROWS: dict[str, dict[str, Any]] = read_table("riggings.toml")
 KEYS = tuple(_ROWS)
 FLOATS_BELOW = 1000.0
 COVERS = ("none", "low-weed", "tall-weed", "overhang", "snags")
-WEEDLESS = ("weedless", "weedless-swinging")
 
 
 def riggings(b: Bench) -> list[Rigging]:

@@ -66,6 +66,13 @@ class ChainLink(Payload):
     weakest: bool
 
 
+class LeaderSchool(Payload):
+    """What a school of leaders ties on this line."""
+
+    key: Literal["bites", "structure"]
+    holds_kg: float
+
+
 class Strength(Payload):
     """From the rod to the hook; the drag from a quarter to a third of the weakest."""
 
@@ -114,6 +121,7 @@ class Fit(Payload):
     thread_depth_mm: float = Field(description="body above the shank")
     hooks: list[HookFit]
     pick: str | None
+    leaders: list[LeaderSchool] = Field(description="for the line; empty without one")
     strength: Strength | None = Field(description="null without a line")
     keeper: KeeperNote
     riggings: list[RiggingPlan]

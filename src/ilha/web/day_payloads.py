@@ -10,6 +10,7 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.core.conditions import FallKind
+from ilha.core.drift import LEEWAY
 from ilha.web.payloads import Id, Payload, School, StanceKey
 
 Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
@@ -33,7 +34,7 @@ class DayQuestion(Payload):
     zone_to_m: float = 1.0
     wind_m_s: float = 3.0
     wind_from_deg: float | None = Field(None, ge=0.0, le=360.0, description="from north")
-    leeway_percent: float = Field(3.5, ge=0.0, le=10.0, description="of the wind")
+    leeway_percent: float = Field(100.0 * LEEWAY, ge=0.0, le=10.0, description="of the wind")
     drift_seen_m_s: float | None = Field(None, ge=0.0, le=5.0, description="over the ground, GPS")
     drift_seen_step: int = Field(0, ge=0, le=144, description="step at which it was seen")
     swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")

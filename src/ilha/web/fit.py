@@ -19,6 +19,7 @@ from ilha.core.rig import assemble
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import Rigging, riggings
 from ilha.core.strength import (
+    LEADERS,
     YIELD_SHARE,
     Chain,
     chain,
@@ -93,6 +94,9 @@ def get_fit() -> Response:
         "hooks": _hooks(rows, fit, opens, column(3), holds),
         "strength": None if holds is None else _strength(
             asked, holds, float(opens[chosen]), float(fit.opening_load[chosen])),
+        "leaders": [] if line is None else [
+            {"key": key, "holds_kg": round(2.0 * share * line["strength_kg"]) / 2.0}
+            for key, share in LEADERS.items()],
         "keeper": {"good": good, "says": says},
         "riggings": [_plan(r) for r in riggings(_bench(asked, plastic, head, rows, chosen))],
     }

@@ -57,7 +57,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
           )}
         </Fact>
         {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for "}<FishFact />{". By "}<ShankFact />
-        {", on "}<LineFact />{" with "}<LeaderFact />{" and "}<HardwareFact />{". Shown "}
+        {", on "}<LineFact />{" with "}<LeaderFact fit={fit} />{" and "}<HardwareFact />{". Shown "}
         <TrueSizeFact scale={scale} onScale={onScale} />{"."}
       </p>
     </div>
@@ -149,23 +149,23 @@ function HardwareFact() {
   );
 }
 
+const LEADERS = {
+  bites: { words: "a light leader", note: "more bites, a few fish lost" },
+  structure: { words: "a heavy leader", note: "by structure and rough mouths" },
+};
+
 /** Lighter for bites, heavier by structure: two schools, each with its figure on this line. */
-function LeaderFact() {
-  const { line } = useChosen();
+function LeaderFact({ fit }: { fit: Fit | undefined }) {
   const { facts, set } = useQuestion();
-  const holds = line?.strength_kg ?? 0;
-  const round = (kg: number) => Math.round(kg * 2) / 2;
-  const schools = [
-    { value: 0, words: "no leader", note: "tied direct" },
-    { value: round(holds * 0.75), words: "a light leader", note: `${round(holds * 0.75)} kg: more bites, a few fish lost` },
-    { value: round(holds * 1.5), words: "a heavy leader", note: `${round(holds * 1.5)} kg: by structure and rough mouths` },
-  ];
+  const schools = (fit?.leaders ?? []).map(({ key, holds_kg }) => ({
+    value: holds_kg, words: LEADERS[key].words, note: `${holds_kg} kg: ${LEADERS[key].note}`,
+  }));
   return (
     <Fact label="leader" words={facts.leader_kg === null ? "no leader" : `a ${facts.leader_kg} kg leader`}
           source={facts.leader_kg === null ? "assumed" : "typed"}>
       {(close) => (
         <>
-          <Choice options={schools} value={facts.leader_kg ?? 0}
+          <Choice options={[{ value: 0, words: "no leader", note: "tied direct" }, ...schools]} value={facts.leader_kg ?? 0}
                   onPick={(kg) => { set({ leader_kg: kg === 0 ? null : kg }); close(); }} />
           <NumberSheet label="The leader holds" scale={KG_SCALE} value={facts.leader_kg} above={0} high={200}
                        remedy="what is printed on its spool" onSet={(leader_kg) => { set({ leader_kg }); close(); }} />
