@@ -9,11 +9,15 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
+from ilha.core.hold import hold
 from ilha.core.keeper import KEEPERS, keeper_for
 from ilha.core.outline import PROFILES, Outline
-from ilha.core.rig import Head, Plastic
+from ilha.core.rig import Head, Plastic, assemble
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import COVERS, KEYS, Rigging, riggings
+from ilha.core.tackle import RHO_SINKER, Sinker, sinker_area
+from ilha.core.units import G
+from ilha.core.water import density, kinematic_viscosity
 
 JERK = Plastic(0.127, 0.014, 0.016, 0.0105, 1080.0, "straight")
 HEAD = Head("a", 0.0106, 11340.0, "ball", 0.0013)
@@ -177,6 +181,26 @@ def test_leaders_by_hand() -> None:
     # Three turns of 0.75 m.
     assert three["lift"].value == pytest.approx(2.25)
     assert three["cut_line"].value == pytest.approx(1.65)
+
+
+def test_a_sliding_sinker_is_the_least_that_holds() -> None:
+    """60 g in an easy tide; in a hard one that at which the line's scope, solved anew, is 2."""
+    assert one("sliding-sinker").numbers["sinker"].value == pytest.approx(0.060)
+    hard = replace(BENCH, depth=12.0, current=2.0, line=0.28e-3)
+    mass = one("sliding-sinker", hard).numbers["sinker"].value
+    assert mass > 0.075
+    rho = float(density(20.0, 35.0))
+    body = assemble(JERK, [HEAD])
+    tackle = Sinker(np.array([[G * mass * (1.0 - rho / RHO_SINKER)]]),
+                    sinker_area(np.array([[mass]])), 0.0, 0.6, 2.0 * hard.line)
+    held = hold(body.wet_weight(np.array([rho])), body.drag_area, hard.line, 12.0, 1.5, 2.0,
+                rho=rho, nu=kinematic_viscosity(20.0, 35.0), tackle=tackle)
+    assert float(held.scope.ravel()[0]) == pytest.approx(2.0, abs=0.01)
+
+
+def test_three_turns_of_ones_own_reel() -> None:
+    big = one("three-way", replace(BENCH, per_turn=0.9)).numbers
+    assert big["lift"].value == pytest.approx(2.7)
 
 
 @pytest.mark.parametrize("key", KEYS)

@@ -29,7 +29,7 @@ def test_two_riggings_are_stepped_through(page: Page, server: Server, watch: Wat
     page.get_by_role("option", name="cut down").click()
     expect(steps).to_have_count(4)
     # 45 % of 127 mm.
-    expect(steps.first).to_contain_text("Take 57 mm off the front; 70 mm are left.")
+    expect(steps.first).to_contain_text("Take 57 mm off the front, the blade away from your hand")
     fact(page, "cover").click()
     page.get_by_role("option", name="snags").click()
     expect(page.locator(".rigging-row li").first).to_contain_text("comes through snags")

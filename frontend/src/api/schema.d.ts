@@ -2377,6 +2377,8 @@ export interface operations {
                 hardware?: string;
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 depth_m?: number;
+                surface_speed_m_s?: number;
+                reel_cm_per_turn?: number;
             };
             header?: never;
             path?: never;

@@ -1,4 +1,5 @@
 // Typing one number with its unit. What was typed stays in the box when it is refused.
+import { typedNumber } from "./typed";
 import { useId, useState, type ReactNode } from "react";
 import { Form } from "react-bootstrap";
 import type { Scale } from "./units";
@@ -24,8 +25,8 @@ export function refusal(p: Pick<Props, "label" | "scale" | "above" | "low" | "hi
                         typed: string): string | null {
   const unit = p.scale.unit ? ` ${p.scale.unit}` : "";
   const shown = (si: number) => `${Number(p.scale.fromSi(si).toFixed(2))}${unit}`;
-  const number = Number(typed.trim().replace(",", "."));
-  if (typed.trim() === "" || !Number.isFinite(number)) {
+  const number = typedNumber(typed);
+  if (!Number.isFinite(number)) {
     return `${p.label} must be a number, got “${typed}”: ${p.remedy}`;
   }
   const si = p.scale.toSi(number);
@@ -53,7 +54,7 @@ export function NumberSheet(props: Props) {
         event.preventDefault();
         const wrong = refusal(props, typed);
         setSaid(wrong);
-        if (!wrong) props.onSet(scale.toSi(Number(typed.trim().replace(",", "."))));
+        if (!wrong) props.onSet(scale.toSi(typedNumber(typed)));
       }}
     >
       <Form.Label htmlFor={id}>{props.label}</Form.Label>
@@ -70,7 +71,7 @@ export function NumberSheet(props: Props) {
           onFocus={(e) => e.target.select()}
           onKeyDown={(e) => {
             const step = { ArrowUp: scale.step, ArrowDown: -scale.step }[e.key];
-            const now = Number(typed.replace(",", "."));
+            const now = typedNumber(typed);
             if (step === undefined || !Number.isFinite(now)) return;
             e.preventDefault();
             setTyped(String(Number((now + step).toFixed(3))));

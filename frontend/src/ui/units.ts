@@ -92,6 +92,13 @@ export function inches(mm: number): string {
   return withFraction(mm / MM_PER_IN, 16);
 }
 
+/** Bench measures as they are typed: millimetres, or decimal inches. */
+export function smallScale(units: Units): Scale {
+  return units.small_unit === "in"
+    ? { unit: "in", toSi: (x) => x * MM_PER_IN, fromSi: (x) => x / MM_PER_IN, step: 0.05 }
+    : { unit: "mm", toSi: SAME, fromSi: SAME, step: 0.5 };
+}
+
 export function grams(g: Maybe, digits = 1): Figure {
   return g == null ? DASH : { value: fixed(g, digits), unit: "g" };
 }

@@ -95,6 +95,20 @@ def _cheapest(costs: Array, wet: Flags, change: float) -> Indices:
     return way
 
 
+OTHER_STANCES = {
+    "kayak": ("anchored", "drifting"), "anchored": ("kayak", "drifting"),
+    "drifting": ("kayak", "anchored"), "bank": ("dock",), "dock": ("bank",),
+    "wading": ("bank", "kayak"),
+}
+"""Stances that one may take up instead at the same place."""
+
+
+def other_stances(stance: str, exposure: str) -> list[str]:
+    """What one may do instead; nobody is sent to open water in a kayak to be spared a change."""
+    return [other for other in OTHER_STANCES.get(stance, ())
+            if other != "kayak" or exposure == "sheltered"]
+
+
 def changes(runs: Sequence[Run]) -> int:
     """How often a plan has one untie a head and tie on another."""
     tied = [run.head for run in runs if run.head >= 0]

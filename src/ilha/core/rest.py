@@ -46,6 +46,15 @@ def lifting_moment(body: Body, rho: Array) -> Array:
     return np.asarray(moment + foot * np.maximum(body.wet_weight(rho), 0.0))
 
 
+def balance_point(body: Body) -> Array:
+    """Where a rig balances on a finger, m from the nose, (H, 1): its centre of mass.
+
+    In a vacuum wet weights are the weights.
+    """
+    weights = [(w, x) for w, x, _ in body.placed(np.zeros(1))]
+    return np.asarray(sum(w * x for w, x in weights) / sum(w for w, _ in weights))
+
+
 def lean(moment: Array, current: Array, body: Body, rho: Array) -> Array:
     """Angle (rad) above the bottom in a current (m/s) at the body's own height.
 

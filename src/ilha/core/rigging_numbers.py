@@ -13,11 +13,14 @@ from typing import Literal
 import numpy as np
 
 from ilha.core.fit import HIGH_DEPTH, exit_point
+from ilha.core.flow import SEVENTH_ROOT
+from ilha.core.invert import Held, least_sinker
 from ilha.core.outline import Outline
 from ilha.core.rest import lean, lifting_moment
 from ilha.core.rig import Head, Plastic, assemble
 from ilha.core.tables import HEAD_MATERIALS
-from ilha.core.water import density
+from ilha.core.tackle import Sinker
+from ilha.core.water import density, kinematic_viscosity
 
 Kind = Literal["small", "length", "mass", "angle", "seconds", "count"]
 """How a number is shown: millimetres, metres, grams, degrees, seconds, times."""
@@ -33,7 +36,8 @@ class Number:
 class Bench:
     """What lies on the bench. body_length : without a thin tail. keeper : what it takes of the
     shank, m. hook_straight : m. depth : of the water, m. cover : what the place has.
-    smaller : straight and gape (m) of the next hook down, None for the smallest."""
+    smaller : straight and gape (m) of the next hook down, None for the smallest. current : at the
+    surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m."""
 
     plastic: Plastic
     body: Outline
@@ -45,6 +49,9 @@ class Bench:
     smaller: tuple[float, float] | None = None
     depth: float = 3.0
     cover: str = "none"
+    current: float = 0.5
+    line: float = 0.19e-3
+    per_turn: float = 0.75
 
     @property
     def half(self) -> float:
@@ -279,15 +286,32 @@ def _tandem(b: Bench) -> Numbers:
             "front_at": Number(0.5 * TANDEM, "length"), "apart": Number(0.5 * TANDEM, "length")}
 
 
+LEAST_SINKER, SLIDING_LEADER = 0.060, 0.6
+"""Sliding sinkers begin at 60 g, on 0.6 m of leader (common practice)."""
+TIP, SCOPE = 1.5, 2.0
+"""A rod tip over the water, m, and the scope at which a line is said to hold (section 3)."""
+
+
 @_rule("sliding-sinker")
 def _sliding(b: Bench) -> Numbers:
-    return {"sinker": Number(0.075, "mass"), "leader": Number(0.6, "length"),
-            "cut_line": Number(0.6 + KNOTS_TAKE, "length")}
+    """The least that holds in this current on this line, by the held line of section 3."""
+    body = assemble(b.plastic, [b.head])
+    rho = np.atleast_1d(SALT_20)
+    tackle = Sinker(np.ones((1, 1)), np.full((1, 1), 1e-4), 0.0, SLIDING_LEADER, 2.0 * b.line)
+    held = Held(body.wet_weight(rho), body.drag_area, np.asarray(b.line), np.atleast_1d(b.depth),
+                np.asarray(TIP), rho, kinematic_viscosity(20.0, 35.0), SEVENTH_ROOT, tackle=tackle)
+    least = float(least_sinker(held, np.atleast_1d(b.current), SCOPE).ravel()[0])
+    sinker = max(LEAST_SINKER, least) if np.isfinite(least) else least
+    return {"sinker": Number(sinker, "mass"), "leader": Number(SLIDING_LEADER, "length"),
+            "cut_line": Number(SLIDING_LEADER + KNOTS_TAKE, "length")}
+
+
+TURNS = 3.0
 
 
 @_rule("three-way")
 def _three_way(b: Bench) -> Numbers:
-    turns, per_turn = 3.0, 0.75
+    """Two or three turns up from the touch; the rest is common practice."""
     return {"dropper": Number(0.3, "length"), "sinker": Number(0.45, "mass"),
             "leader": Number(1.5, "length"), "cut_line": Number(1.5 + KNOTS_TAKE, "length"),
-            "turns": Number(turns, "count"), "lift": Number(turns * per_turn, "length")}
+            "turns": Number(TURNS, "count"), "lift": Number(TURNS * b.per_turn, "length")}

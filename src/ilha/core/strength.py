@@ -117,6 +117,17 @@ class Snag:
     lost: tuple[str, ...]
 
 
+def leader_for(school: str, line_kg: float) -> float:
+    """What a school's leader holds on a line, both in kg, to the half kilogram."""
+    return round(2.0 * LEADERS[school] * line_kg) / 2.0
+
+
+def bends(drag: float, first_yield: float) -> bool:
+    """Whether a drag (N) bends a hook a little with every fish: near the first yield (N, the lever
+    its gape), with half its gape for a lever, as a fish pulls."""
+    return drag > YIELD_SHARE * 2.0 * first_yield
+
+
 def snagged(chain_: Chain) -> Snag:
     """A hook that opens under less than the weakest of the rest holds bends free and is bent back;
     a stronger one takes the rig with it."""

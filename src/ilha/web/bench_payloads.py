@@ -27,6 +27,8 @@ class FitQuestion(Payload):
     hardware: str | None = Field(None, max_length=40, description="a swivel or ring in the line")
     cover: CoverKey = "none"
     depth_m: float = Field(3.0, gt=0.0, le=200.0)
+    surface_speed_m_s: float = Field(0.5, ge=0.0, le=6.0)
+    reel_cm_per_turn: float = Field(75.0, ge=20.0, le=200.0)
 
 
 class HookFit(Payload):

@@ -14,16 +14,17 @@ from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.glide import free_fall
 from ilha.core.keeper import keeper_for
 from ilha.core.outline import Outline
-from ilha.core.rest import lean, lifting_moment
+from ilha.core.rest import balance_point, lean, lifting_moment
 from ilha.core.rig import assemble
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import Rigging, riggings
 from ilha.core.strength import (
     LEADERS,
-    YIELD_SHARE,
     Chain,
+    bends,
     chain,
     hardware_link,
+    leader_for,
     opens_at,
     setting_pull,
     snagged,
@@ -40,6 +41,8 @@ from ilha.web.resources import answer
 
 bp = Blueprint("fit", __name__, url_prefix="/api")
 
+COMMON_LINE = 0.19e-3
+"""Diameter (m) of the line where none was chosen."""
 Row = tuple[str, float, float, float, bool, bool]
 
 
@@ -83,6 +86,7 @@ def get_fit() -> Response:
     fit = fit_hooks(column(1), column(2), column(3), si(plastic["length_mm"], 1),
                     si(plastic["body_length_mm"], 1), si(plastic["height_mm"], 1),
                     si(head["keeper_takes_mm"], 1), thread, asked.shank, mouth)
+    diameter = COMMON_LINE if line is None else si(line["diameter_mm"], 1)
     opens = opens_at(column(3), column(2))
     holds = None if line is None else newtons_of_kg(line["strength_kg"])
     good, says = keeper_for(head["keeper"], plastic["material"], si(plastic["height_mm"], 1))
@@ -95,10 +99,11 @@ def get_fit() -> Response:
         "strength": None if holds is None else _strength(
             asked, holds, float(opens[chosen]), float(fit.opening_load[chosen])),
         "leaders": [] if line is None else [
-            {"key": key, "holds_kg": round(2.0 * share * line["strength_kg"]) / 2.0}
-            for key, share in LEADERS.items()],
+            {"key": key, "holds_kg": leader_for(key, line["strength_kg"])}
+            for key in LEADERS],
         "keeper": {"good": good, "says": says},
-        "riggings": [_plan(r) for r in riggings(_bench(asked, plastic, head, rows, chosen))],
+        "riggings": [_plan(r) for r in riggings(_bench(
+            asked, plastic, head, rows, chosen, diameter))],
     }
     return answer(Fit.model_validate(body))
 
@@ -108,13 +113,10 @@ def _whole(plastic: plastics.Plastic, head: heads.Head) -> dict[str, Any]:
     rho = np.atleast_1d(density(18.0, 35.0))
     body = assemble(convert.core_plastic(plastic), [convert.core_head(head)])
     glide = free_fall(body, rho)
-    # In a vacuum the wet weights are the weights: where it balances on a finger.
-    weights = [(w, x) for w, x, _ in body.placed(np.zeros(1))]
-    balance = sum(w * x for w, x in weights) / sum(w for w, _ in weights)
     rests = lean(lifting_moment(body, rho), np.zeros(1), body, rho)
     return {
         "package_g": convert.one(body.package * 1e3, 2),
-        "balance_mm": convert.one(balance * 1e3, 1),
+        "balance_mm": convert.one(balance_point(body) * 1e3, 1),
         "stands_deg": convert.one(np.degrees(rests), 0),
         "wet_weight_n": convert.one(glide.wet_weight, 5),
         "fall_speed_m_s": convert.one(glide.vertical, 3),
@@ -155,14 +157,14 @@ def _strength(
         "links": [{"name": link.name, "kind": link.kind, "holds_n": round(link.holds, 2),
                    "weakest": i == made.weakest} for i, link in enumerate(made.links)],
         "drag_low_n": round(low, 2), "drag_high_n": round(high, 2),
-        # The lever of a fish's pull is nearer half the gape than the whole of it.
-        "bends_hook": high > YIELD_SHARE * 2.0 * yields,
+        "bends_hook": bends(high, yields),
         "snag": snag.outcome, "snag_load_n": round(snag.load, 2), "lost": list(snag.lost),
     }
 
 
 def _bench(
-    asked: FitQuestion, plastic: plastics.Plastic, head: heads.Head, rows: list[Row], chosen: int
+    asked: FitQuestion, plastic: plastics.Plastic, head: heads.Head, rows: list[Row], chosen: int,
+    diameter: float,
 ) -> Bench:
     def hook(i: int) -> tuple[float, float]:
         return si(rows[i][1], 1), si(rows[i][2], 1)
@@ -171,7 +173,8 @@ def _bench(
     return Bench(
         convert.core_plastic(plastic), outline_of(plastic), plastic["look"],
         convert.core_head(head), straight, gape, si(head["keeper_takes_mm"], 1),
-        hook(chosen - 1) if chosen else None, asked.depth_m, asked.cover)
+        hook(chosen - 1) if chosen else None, asked.depth_m, asked.cover,
+        asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0)
 
 
 _DIGITS = {"small": 5, "length": 3, "mass": 6, "angle": 1, "seconds": 1, "count": 0}

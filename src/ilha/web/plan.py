@@ -9,7 +9,7 @@ from werkzeug.wrappers import Response
 
 from ilha.core.cautions import FIRST
 from ilha.core.errors import DomainError
-from ilha.core.plan import changes, covered
+from ilha.core.plan import changes, covered, other_stances
 from ilha.core.tables import STANCES
 from ilha.formats.plan_text import PlanUnits, Tied, Work, as_calendar, as_text
 from ilha.store import heads, lines, marks, settings
@@ -146,9 +146,7 @@ def get_savings() -> Response:
     mark = day.found(marks.get, asked.mark_id, "mark_id", "mark")
     stance = asked.stance or mark["stance"]
     ways += [("stance", STANCES[key].words, {"stance": key, "tip_height_m": None})
-             for key in _OTHERS.get(stance, ())
-             # Nobody is sent out to sea in a kayak to be spared a change of heads.
-             if key != "kayak" or mark["exposure"] == "sheltered"]
+             for key in other_stances(stance, mark["exposure"])]
     savings: list[PlanSaving] = []
     for kind, words, change in ways:
         then = _counted(asked.model_copy(update=change))
@@ -158,12 +156,6 @@ def get_savings() -> Response:
             savings.append(PlanSaving.model_validate(
                 {"kind": kind, "words": words, "changes": then[0], **change}))
     return answer(PlanSavings(changes=now[0], savings=sorted(savings, key=lambda s: s.changes)))
-
-
-_OTHERS = {"kayak": ("anchored", "drifting"), "anchored": ("kayak", "drifting"),
-           "drifting": ("kayak", "anchored"), "bank": ("dock",), "dock": ("bank",),
-           "wading": ("bank", "kayak")}
-"""Stances that one may take up instead at the same place."""
 
 
 def _counted(asked: DayQuestion) -> tuple[int, int]:

@@ -26,7 +26,7 @@ import { storedScale } from "./true-size";
 import { fallWords, hookVerdict, percent } from "./words";
 
 /** The head on the bench: chosen here, else the Day's pick of the moment, else the first. */
-function useBenchHead(): [Head | undefined, (id: number) => void] {
+function useBenchHead() {
   const { box } = useChosen();
   const { query } = useQuestion();
   const step = useStep();
@@ -35,7 +35,15 @@ function useBenchHead(): [Head | undefined, (id: number) => void] {
   const pick = day.data?.picks[query.school ?? "lightest-practical"]?.[Math.round(step)];
   const id = own ?? pick ?? day.data?.heads[0]?.id;
   const found = box.heads.find((h) => h.id === id);
-  return [found ?? (day.isPending ? undefined : box.heads[0]), setOwn];
+  const at = Math.round(step);
+  // The water that the Day looks at, to the step that a leader or a sinker follows.
+  const depth = day.data?.depth_m[at];
+  const stream = day.data?.stream_m_s[at];
+  return {
+    head: found ?? (day.isPending ? undefined : box.heads[0]), setHead: setOwn,
+    depth: depth === undefined ? undefined : Math.max(0.2, Number(depth.toFixed(1))),
+    current: stream === undefined ? undefined : Number(Math.abs(stream).toFixed(1)),
+  };
 }
 
 export function BenchView() {
@@ -46,7 +54,7 @@ export function BenchView() {
 function BenchOfPlastic() {
   const { plastic } = useChosen();
   const { facts, query } = useQuestion();
-  const [head, setHead] = useBenchHead();
+  const { head, setHead, depth, current } = useBenchHead();
   const units = useUnits();
   const [chosenHook, setHook] = useState<string | null>(null);
   const [scale, setScale] = useState(storedScale);
@@ -56,7 +64,8 @@ function BenchOfPlastic() {
       thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
       fish: facts.fish ?? undefined,
       line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined, hardware: facts.hardware ?? undefined,
-      cover: facts.bench_cover ?? undefined,
+      cover: facts.bench_cover ?? undefined, depth_m: depth, surface_speed_m_s: current,
+      reel_cm_per_turn: facts.reel_cm_per_turn ?? undefined,
     }),
     enabled: plastic !== undefined && head !== undefined,
     placeholderData: keepPreviousData,
@@ -134,7 +143,7 @@ function Work(props: WorkProps) {
         <Trainer plastic={plastic} head={head} head_mm={fit.head_diameter_mm} hook={hook} units={units}
                  onHide={() => setTraining(false)} />
       )}
-      {tracing && <Trace near={plastic} onHide={() => setTracing(false)} />}
+      {tracing && <Trace near={plastic} units={units} onHide={() => setTracing(false)} />}
       {crooked && <Crooked exit={hook.exit_mm ?? 0} units={units} onHide={() => setCrooked(false)} />}
     </div>
   );

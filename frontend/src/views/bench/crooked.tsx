@@ -1,10 +1,12 @@
 // It is not straight: what one sees, the cause, and the corrected mark.
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { Form, Modal } from "react-bootstrap";
+import { Modal } from "react-bootstrap";
 import { straightQuery } from "../../api/day";
 import type { Findings } from "../../api/types";
-import { small, text, type Units } from "../../ui/units";
+import { Line } from "../../ui/form-row";
+import { plainWords, typedNumber } from "../../ui/typed";
+import { small, smallScale, text, type Units } from "../../ui/units";
 
 const SEEN = [
   { key: "gap_mm", label: "Gap behind the head", note: "" },
@@ -18,25 +20,25 @@ const SEEN = [
 export function Crooked({ exit, units, onHide }: { exit: number; units: Units; onHide: () => void }) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const id = useId();
+  const scale = smallScale(units);
   const numbers = Object.fromEntries(
-    SEEN.map(({ key }) => [key, Number((typed[key] ?? "").trim().replace(",", ".") || 0)]));
+    SEEN.map(({ key }) => {
+      const value = (typed[key] ?? "").trim() === "" ? 0 : typedNumber(typed[key]);
+      return [key, key === "roll_deg" ? value : scale.toSi(value)];
+    }));
   const bad = SEEN.find(({ key }) => !Number.isFinite(numbers[key]));
   const { data, error } = useQuery({ ...straightQuery({ exit_mm: exit, ...numbers }), enabled: !bad, retry: false });
   return (
     <Modal show onHide={onHide} aria-labelledby={`${id}-title`} centered scrollable>
       <Modal.Header closeButton><Modal.Title as="h2" id={`${id}-title`}>It is not straight</Modal.Title></Modal.Header>
       <Modal.Body>
-        <p className="sheet-note">Look along it from above and from the side. In millimetres; the hook came out at {text(small(exit, units))}.</p>
+        <p className="sheet-note">Look along it from above and from the side. In {scale.unit === "mm" ? "millimetres" : "inches"}; the hook came out at {text(small(exit, units))}.</p>
         {SEEN.map(({ key, label, note }) => (
-          <div className="form-row" key={key}>
-            <Form.Label htmlFor={`${id}-${key}`}>{label}</Form.Label>
-            <Form.Control id={`${id}-${key}`} inputMode="decimal" autoComplete="off" placeholder={note}
-                          value={typed[key] ?? ""} isInvalid={bad?.key === key}
-                          onChange={(e) => setTyped((t) => ({ ...t, [key]: e.target.value }))} />
-          </div>
+          <Line key={key} id={`${id}-${key}`} label={label} value={typed[key] ?? ""} note={note} number invalid={bad?.key === key}
+                onChange={(v) => setTyped((t) => ({ ...t, [key]: v }))} />
         ))}
         <p role="alert" className="said">
-          {bad ? `${bad.label} must be a number, got “${typed[bad.key]}”: correct it` : error?.message.replaceAll("`", "")}
+          {bad ? `${bad.label} must be a number, got “${typed[bad.key]}”: correct it` : error && plainWords(error)}
         </p>
         {data && !bad && !error && <Said findings={data.findings} units={units} />}
       </Modal.Body>

@@ -5,24 +5,26 @@ import { Form } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
 import { boxQuery } from "../../api/resources";
 import type { Head } from "../../api/types";
-import type { Units } from "../../ui/units";
-import { small, text } from "../../ui/units";
+import { Line } from "../../ui/form-row";
+import { plainWords, typedNumber } from "../../ui/typed";
+import { small, smallScale, text, type Units } from "../../ui/units";
 
 const FIELDS = [
-  { key: "straight_mm", label: "Rear of the head to the bend, mm", of: "hook_straight_mm" },
-  { key: "gape_mm", label: "Gape, shank to point, mm", of: "hook_gape_mm" },
-  { key: "wire_mm", label: "Wire, mm", of: "hook_wire_mm" },
+  { key: "straight_mm", label: "Rear of the head to the bend", of: "hook_straight_mm" },
+  { key: "gape_mm", label: "Gape, shank to point", of: "hook_gape_mm" },
+  { key: "wire_mm", label: "Wire", of: "hook_wire_mm" },
 ] as const;
 
 export function MeasureHook({ head, units }: { head: Head; units: Units }) {
   const queries = useQueryClient();
+  const scale = smallScale(units);
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [said, setSaid] = useState("");
   const id = useId();
-  const value = (f: (typeof FIELDS)[number]) => typed[f.key] ?? String(head[f.of]);
+  const value = (f: (typeof FIELDS)[number]) => typed[f.key] ?? String(Number(scale.fromSi(head[f.of]).toFixed(3)));
   const save = async () => {
-    const numbers = Object.fromEntries(FIELDS.map((f) => [f.key, Number(value(f).trim().replace(",", "."))]));
+    const numbers = Object.fromEntries(FIELDS.map((f) => [f.key, scale.toSi(typedNumber(value(f)))]));
     const bad = FIELDS.find((f) => !Number.isFinite(numbers[f.key]));
     if (bad) return setSaid(`${bad.label} must be a number, got “${value(bad)}”: correct it`);
     try {
@@ -35,7 +37,7 @@ export function MeasureHook({ head, units }: { head: Head; units: Units }) {
       await Promise.all([queries.invalidateQueries(boxQuery), queries.invalidateQueries({ queryKey: ["fit"] })]);
       void queries.invalidateQueries({ queryKey: ["day"] });
     } catch (error) {
-      setSaid((error as Error).message.replaceAll("`", ""));
+      setSaid(plainWords(error));
     }
   };
   return (
@@ -48,11 +50,8 @@ export function MeasureHook({ head, units }: { head: Head; units: Units }) {
       {open && (
         <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
           {FIELDS.map((f) => (
-            <div className="form-row" key={f.key}>
-              <Form.Label htmlFor={`${id}-${f.key}`}>{f.label}</Form.Label>
-              <Form.Control id={`${id}-${f.key}`} inputMode="decimal" autoComplete="off" value={value(f)}
-                            onChange={(e) => setTyped((t) => ({ ...t, [f.key]: e.target.value }))} />
-            </div>
+            <Line key={f.key} id={`${id}-${f.key}`} label={`${f.label}, ${scale.unit}`} value={value(f)} number
+                  onChange={(v) => setTyped((t) => ({ ...t, [f.key]: v }))} />
           ))}
           <p role="alert" className="said">{said}</p>
           <button type="submit" className="do">As measured</button>

@@ -2,6 +2,8 @@
 // it is taken, and every fault is shown.
 import { useId, useState, type ReactNode } from "react";
 import { Form } from "react-bootstrap";
+import { Line } from "../../ui/form-row";
+import { plainWords, typedNumber } from "../../ui/typed";
 
 export interface Kind<K extends string> {
   key: K;
@@ -27,10 +29,10 @@ interface Props<K extends string> {
 }
 
 export const numberOf = (value: string): number | null =>
-  value.trim() === "" ? null : Number(value.replace(",", "."));
+  value.trim() === "" ? null : typedNumber(value);
 
 export function faultsOf(error: unknown): string[] {
-  return (error as Error).message.replaceAll("`", "").split(" | ");
+  return plainWords(error).split(" | ");
 }
 
 export function BringForm<K extends string>({ title, kinds, onBring, children }: Props<K>) {
@@ -94,15 +96,4 @@ function FileRow({ id, onText }: { id: string; onText: (text: string, name: stri
 
 export function Faults({ faults }: { faults: string[] }) {
   return <ul role="alert" className="said">{faults.map((fault) => <li key={fault}>{fault}</li>)}</ul>;
-}
-
-export function Line({ id, label, value, onChange }: {
-  id: string; label: string; value: string; onChange: (value: string) => void;
-}) {
-  return (
-    <div className="form-row">
-      <Form.Label htmlFor={id}>{label}</Form.Label>
-      <Form.Control id={id} value={value} autoComplete="off" onChange={(e) => onChange(e.target.value)} />
-    </div>
-  );
 }

@@ -1,5 +1,6 @@
 // A mark as it is typed, and as it is sent: text in the angler's units, SI in the payload.
 import type { Mark, NewMark, Reference } from "../../api/types";
+import { typedNumber } from "../../ui/typed";
 import { lengthScale, speedScale, type Scale, type Units } from "../../ui/units";
 
 export type Typed = Record<string, string>;
@@ -60,14 +61,14 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
   body.stream_id = typed.stream_id ? Number(typed.stream_id) : null;
   const tidal = new Set(["neap_rate_m_s", "spring_rate_m_s", "slack_lag_min"]);
   for (const field of ALL) {
-    const text = (typed[field.key] ?? "").trim().replace(",", ".");
+    const text = (typed[field.key] ?? "").trim();
     // Rates and lag belong to a tide: without one they are not sent.
     if ((text === "" && field.optional) || (port === null && tidal.has(field.key))) {
       body[field.key] = port !== null && tidal.has(field.key) ? 0 : null;
       continue;
     }
-    const value = Number(text);
-    if (text === "" || !Number.isFinite(value)) {
+    const value = typedNumber(text);
+    if (!Number.isFinite(value)) {
       return { field: field.key, said: `${field.label} must be a number, got “${typed[field.key] ?? ""}”: correct it` };
     }
     body[field.key] = field.scale(units).toSi(value);

@@ -1,6 +1,7 @@
 // Marks taken along and brought in as GPX.
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
+import { faultsOf } from "./bring-form";
 
 export function MarksFile({ onImport }: { onImport: (text: string) => Promise<number> }) {
   const id = useId();
@@ -13,7 +14,7 @@ export function MarksFile({ onImport }: { onImport: (text: string) => Promise<nu
       setSaid(`${count} marks are here now: describe those that are new`);
     } catch (error) {
       setSaid("");
-      setFaults((error as Error).message.replaceAll("`", "").split(" | "));
+      setFaults(faultsOf(error));
     }
   };
   return (

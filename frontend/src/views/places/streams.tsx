@@ -1,6 +1,7 @@
 // Streams of a mark's own: from constants, by the clock, or by the hours of the tide.
 import { useState } from "react";
 import type { NewStream, Stream } from "../../api/types";
+import { plainWords } from "../../ui/typed";
 import { BringForm, type Kind } from "./bring-form";
 
 const FORMS: Kind<NewStream["form"]>[] = [
@@ -26,7 +27,7 @@ export function Streams({ streams, onAdd, onRemove }: {
           <li key={stream.id}>
             <b>{stream.name}</b> · {FORMS.find((f) => f.key === stream.form)?.words}{" "}
             <button type="button" className="plain" onClick={() => {
-              onRemove(stream).then(() => setSaid(""), (error: Error) => setSaid(error.message.replaceAll("`", "")));
+              onRemove(stream).then(() => setSaid(""), (error: Error) => setSaid(plainWords(error)));
             }}>remove</button>
           </li>
         ))}

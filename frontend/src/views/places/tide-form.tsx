@@ -5,7 +5,9 @@ import type { AskTide, Mark, NewTide, Port } from "../../api/types";
 import { useChosen } from "../../ui/question";
 import { useUnits } from "../../ui/use-units";
 import { length, lengthScale, text } from "../../ui/units";
-import { BringForm, Faults, Line, faultsOf, numberOf, type Kind } from "./bring-form";
+import { Line } from "../../ui/form-row";
+import { plainWords } from "../../ui/typed";
+import { BringForm, Faults, faultsOf, numberOf, type Kind } from "./bring-form";
 
 const RANGES = "Ranges are found by themselves where the list is thirteen days or longer. Times without a zone are UTC.";
 const FORMS: Kind<NewTide["form"]>[] = [
@@ -45,7 +47,7 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
             {text(length(port.neap_range_m, units))} at neaps, {text(length(port.spring_range_m, units))} at springs
             {port.residual_m != null && `; fitted, leaving ${text(length(port.residual_m, units, 3))}`}{" "}
             <button type="button" className="plain" onClick={() => {
-              onRemove(port).then(() => setSaid(""), (error: Error) => setSaid(error.message.replaceAll("`", "")));
+              onRemove(port).then(() => setSaid(""), (error: Error) => setSaid(plainWords(error)));
             }}>remove</button>
           </li>
         ))}
