@@ -310,6 +310,8 @@ def test_the_bench_follows_its_hooks(page: Page, server: Server, watch: Watch) -
     marks = []
     for i in range(rows.count()):
         rows.nth(i).get_by_role("button").click()
+        # The server answers before the picture changes.
+        expect(rows.nth(i)).to_contain_class("compared")
         if page.locator(".exit-figure").count():
             words = page.locator(".exit-figure").text_content() or ""
             marks.append(int(words.split(" mm")[0].rsplit(" ", 1)[1]))

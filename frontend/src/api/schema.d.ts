@@ -836,6 +836,11 @@ export interface components {
             head_diameter_mm: number;
             /** Head Id */
             head_id: number;
+            /**
+             * Hook Size
+             * @description the hook that riggings and strength are of
+             */
+            hook_size: string;
             /** Hooks */
             hooks: components["schemas"]["HookFit"][];
             keeper: components["schemas"]["KeeperNote"];

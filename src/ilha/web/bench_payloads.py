@@ -122,6 +122,7 @@ class Fit(Payload):
     head_diameter_mm: float
     thread_depth_mm: float = Field(description="body above the shank")
     hooks: list[HookFit]
+    hook_size: str = Field(description="the hook that riggings and strength are of")
     pick: str | None
     leaders: list[LeaderSchool] = Field(description="for the line; empty without one")
     strength: Strength | None = Field(description="null without a line")

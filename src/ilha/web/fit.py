@@ -94,6 +94,7 @@ def get_fit() -> Response:
         **_whole(plastic, head),
         "plastic_id": plastic["id"], "head_id": head["id"],
         "thread_depth_mm": round(thread.back(si(plastic["height_mm"], 1)) * 1e3, 2),
+        "hook_size": rows[chosen][0],
         "pick": rows[fit.pick][0] if fit.pick >= 0 else None,
         "hooks": _hooks(rows, fit, opens, column(3), holds),
         "strength": None if holds is None else _strength(

@@ -72,7 +72,8 @@ function BenchOfPlastic() {
   });
   const away = result.error instanceof Away;
   const fit = result.data;
-  const hook = fit && (fit.hooks.find((h) => h.size === chosenHook) ?? fit.hooks.find((h) => h.of_head));
+  // The hook that the answer is of: while another is asked for, picture and numbers stay together.
+  const hook = fit?.hooks.find((h) => h.size === fit.hook_size);
   const plan = fit?.riggings.find((r) => r.key === (facts.bench_rigging ?? "straight"));
   return (
     <div className="bench">
@@ -161,14 +162,19 @@ function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "let
   });
 }
 
+/** The number that comes first of a rigging, and what it is called there. */
+const FIRST: Record<string, string> = {
+  up: "push up at", cut_line: "cut a leader of", middle: "hook it at", exit: "nick the back at", entry: "enter under the back by",
+};
+
 function BenchFigures({ fit, plan, units }: WorkProps) {
-  const first = plan.numbers.find((n) => ["up", "exit", "middle", "cut_line", "leader"].includes(n.key)) ?? plan.numbers[0];
-  const called: Record<string, string> = { exit: "nick the back at", up: "push up at", middle: "hook it at", cut_line: "cut a leader of" };
+  const found = Object.keys(FIRST).map((key) => plan.numbers.find((n) => n.key === key)).find((n) => n !== undefined);
+  const first = found ?? plan.numbers[0];
   const drag = fit.strength;
   return (
     <div className="figures">
       <div className="figure first" title="of this way to rig it, on this hook">
-        <span>{first ? (called[first.key] ?? first.key.replace("_", " ")) : ""}</span>
+        <span>{first ? (FIRST[first.key] ?? first.key.replace("_", " ")) : ""}</span>
         <b>
           {first ? planNumber(first, units) : "–"}
           {first?.kind === "small" && first.value != null && (
@@ -177,7 +183,7 @@ function BenchFigures({ fit, plan, units }: WorkProps) {
         </b>
       </div>
       <div className="figure" title="head, hook and plastic together, in air; balance on a finger">
-        <span>whole rig weighs</span>
+        <span>{ON_LINE.has(plan.key) ? "head and plastic weigh" : "whole rig weighs"}</span>
         <b>{grams(fit.package_g).value}<small>g</small></b>
         <em>balances at {text(small(fit.balance_mm, units))}</em>
       </div>
