@@ -30,11 +30,11 @@ from tests.rigs import (  # noqa: E402
     plastic,
 )
 
+from ilha.core.assembly import assemble  # noqa: E402
 from ilha.core.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
 from ilha.core.glide import free_fall  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
 from ilha.core.retrieve import Water, distance_at  # noqa: E402
-from ilha.core.rig import assemble  # noqa: E402
 
 if TYPE_CHECKING:
     from matplotlib.axes import Axes

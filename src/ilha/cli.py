@@ -1,4 +1,4 @@
-"""Command line: ``ilha serve | board | tide | fit | tide-service | openapi``.
+"""Command line: ``ilha serve | board | tide | fit | choose | tide-service | openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -56,6 +56,13 @@ def _fit(args: argparse.Namespace) -> int:
         fit_file.answer(fit_file.read(text)), allow_nan=False) + "\n")
 
 
+def _choose(args: argparse.Namespace) -> int:
+    from ilha.formats import choice_file
+
+    return _answered(args.file, lambda text: json.dumps(
+        choice_file.answer(choice_file.read(text)), allow_nan=False) + "\n")
+
+
 def _serve(args: argparse.Namespace) -> int:
     from ilha.formats.fields import FieldError
     from ilha.web.fetch import checked_address
@@ -104,6 +111,9 @@ def parser() -> argparse.ArgumentParser:
     fit = commands.add_parser("fit", help="which hook for a plastic, and where it comes out")
     fit.add_argument("file", help="an ilha-fit-1 JSON file, or - for standard input")
     fit.set_defaults(run=_fit)
+    choose = commands.add_parser("choose", help="the whole outfit for a situation, with reasons")
+    choose.add_argument("file", help="an ilha-question-1 JSON file, or - for standard input")
+    choose.set_defaults(run=_choose)
     serve = commands.add_parser("serve", help="start the application on this machine")
     serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
     serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")

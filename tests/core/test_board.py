@@ -9,13 +9,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ilha.core.assembly import assemble
 from ilha.core.board import Board, board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import DomainError
 from ilha.core.glide import free_fall
 from ilha.core.hold import hold
-from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.rig import Head, Plastic
 from ilha.core.schools import SCHOOLS, VERDICTS
 from tests.rigs import JERK_127, NU, PADDLE_76, RHO, head, ladder, plastic
 

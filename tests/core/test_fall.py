@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
+from ilha.core.assembly import assemble
 from ilha.core.cast import (
     Rod,
     SeenCast,
@@ -19,7 +20,6 @@ from ilha.core.fall import Fall, fed_fall, fed_path, stop_count, swing
 from ilha.core.flow import SEVENTH_ROOT, UNIFORM
 from ilha.core.rest import LEANS, LIES, STANDS, rest
 from ilha.core.retrieve import Water, drags, retrieve, rides_up
-from ilha.core.rig import assemble
 from tests.rigs import BULKY_102, JERK_127, NU, RHO, falling, head, ladder, plastic
 
 A = np.array

@@ -7,9 +7,10 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from ilha.core.assembly import assemble
 from ilha.core.errors import DomainError
 from ilha.core.glide import OUTCOMES, Glide, crossflow_factor, free_fall, inertia_coefficients
-from ilha.core.rig import Part, Plastic, assemble
+from ilha.core.rig import Part, Plastic
 from ilha.core.tables import FAMILIES, SHAPES
 from tests.rigs import BULKY_102, JERK_127, PADDLE_102, RHO, head, plastic
 

@@ -5,11 +5,11 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
+from ilha.core.assembly import assemble
 from ilha.core.errors import NotConverged
 from ilha.core.flow import SEVENTH_ROOT
 from ilha.core.hold import hold
 from ilha.core.invert import CURRENT_MAX, Held, _solve, greatest_current, least_mass
-from ilha.core.rig import assemble
 from tests.rigs import JERK_127, NU, RHO, ladder, plastic
 
 A = np.array

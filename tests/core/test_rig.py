@@ -7,10 +7,11 @@ from importlib.resources import files
 import numpy as np
 import pytest
 
+from ilha.core.assembly import assemble
 from ilha.core.conditions import Conditions
 from ilha.core.day import DRY_BELOW, SPAN_SHOWN, Typed, day, tideway
 from ilha.core.errors import DomainError
-from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.rig import Head, Plastic
 from ilha.core.tables import FAMILIES, HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS, SHAPES, STANCES
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import G

@@ -8,11 +8,12 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from ilha.core.assembly import assemble
 from ilha.core.errors import DomainError
 from ilha.core.hold import hold
 from ilha.core.keeper import KEEPERS, keeper_for
 from ilha.core.outline import PROFILES, Outline
-from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.rig import Head, Plastic
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import COVERS, KEYS, Rigging, riggings
 from ilha.core.tackle import RHO_SINKER, Sinker, sinker_area

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from scipy.integrate import quad, solve_ivp
 
+from ilha.core.assembly import assemble
 from ilha.core.cast import (
     Rod,
     cast_distance,
@@ -19,7 +20,7 @@ from ilha.core.flow import SEVENTH_ROOT, UNIFORM, Profile
 from ilha.core.glide import free_fall
 from ilha.core.rest import lean, lifting_moment
 from ilha.core.retrieve import Water, contact_share, distance_at
-from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.rig import Head, Plastic
 from ilha.core.units import G
 from tests.rigs import (
     BULKY_102,

@@ -9,6 +9,7 @@ from functools import cached_property
 import numpy as np
 
 from ilha.core import limits
+from ilha.core.assembly import assemble
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError, Flags, Indices
@@ -19,9 +20,9 @@ from ilha.core.hold import Hold
 from ilha.core.invert import greatest_current, least_mass, least_sinker
 from ilha.core.rest import Rest, rest
 from ilha.core.retrieve import Retrieve
-from ilha.core.rig import Body, Head, Part, Plastic, assemble
+from ilha.core.rig import Body, Head, Part, Plastic
 from ilha.core.schools import SCHOOLS, School, by_depth_table, lightest
-from ilha.core.tackle import Rigging, Sinker
+from ilha.core.tackle import Rigging, Sinker, TwoHeads
 from ilha.core.verdict import Judgement, windows
 
 
@@ -34,6 +35,8 @@ class Board:
     """
 
     figures: Figures
+    plastic: Plastic
+    heads: tuple[Head, ...]
     rod: Rod | None
     school: School
     window_low: Array
@@ -52,10 +55,6 @@ class Board:
     @property
     def shape(self) -> tuple[int, int]:
         return self.judgement.verdict.shape[0], self.judgement.verdict.shape[1]
-
-    @property
-    def heads(self) -> tuple[Head, ...]:
-        return self.figures.heads
 
     @property
     def rho(self) -> Array:
@@ -143,13 +142,15 @@ def _window(
             f.greatest_drift_current() if school.scope_limit is None else greatest_current(
                 f.held, school.scope_limit), shape)
         low, high = windows(
-            np.array([h.mass for h in f.heads]), reach, np.broadcast_to(f.fall.zone, shape),
+            f.mass, reach, np.broadcast_to(f.fall.zone, shape),
             others, np.asarray(cond.surface_speed), school)
     fits = np.broadcast_to(f.package <= f.rod.lure_max, shape)
     return np.where(fits, low, np.nan), np.where(fits, high, np.nan), reach
 
 
-def _least_mass(f: Figures, school: School, shape: tuple[int, int]) -> Array:
+def _least_mass(
+    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, shape: tuple[int, int]
+) -> Array:
     """Heads that differ in mass alone have one least mass: each kind is solved once.
 
     With a sinker it is the sinker's, and each head's own.
@@ -160,10 +161,10 @@ def _least_mass(f: Figures, school: School, shape: tuple[int, int]) -> Array:
     if isinstance(f.held.tackle, Sinker):
         return np.broadcast_to(least_sinker(f.held, current, school.scope_limit), shape)
     kinds: dict[tuple[object, ...], int] = {}
-    which = [kinds.setdefault(h.kind, len(kinds)) for h in f.heads]
-    first = [f.heads[which.index(k)] for k in range(len(kinds))]
-    body = assemble(f.plastic, first, parts=f.body.parts)
-    least = least_mass(lambda mass: assemble(f.plastic, first, mass, f.body.parts), body, f.held,
+    which = [kinds.setdefault(h.kind, len(kinds)) for h in heads]
+    first = [heads[which.index(k)] for k in range(len(kinds))]
+    body = assemble(plastic, first, parts=f.body.parts)
+    least = least_mass(lambda mass: assemble(plastic, first, mass, f.body.parts), body, f.held,
                        current, school.scope_limit)
     return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)
 
@@ -202,15 +203,19 @@ def board(
     if school not in SCHOOLS:
         raise DomainError("school", "must be one of " + ", ".join(SCHOOLS), school, "", "choose")
     chosen, shape = SCHOOLS[school], (len(box), cond.steps)
-    f = figures(cond, plastic, box, rod or Rod(limits=False), rigging, tuple(parts), trace)
+    body = assemble(plastic, box, parts=parts)
+    front = (assemble(plastic, [rigging.front], parts=parts)
+             if isinstance(rigging, TwoHeads) else None)
+    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace)
     judged = {}
     others = np.ones(shape, dtype=bool)
     for key, each in SCHOOLS.items():
         judged[key], passed = limits.judge_school(f, each, shape)
         others = passed if key == school else others
     low, high, bears = _window(f, chosen, others, shape)
-    mass, steps = np.array([h.mass for h in box]), np.zeros(cond.steps)
+    mass, steps = f.mass, np.zeros(cond.steps)
     picks = {key: lightest(mass, j.verdict) for key, j in judged.items()}
     picks["depth-table"] = by_depth_table(
         mass, f.package <= f.rod.lure_max, cond.depth + steps, cond.surface_speed + steps)
-    return Board(f, rod, chosen, low, high, bears, _least_mass(f, chosen, shape), judged, picks)
+    least = _least_mass(f, plastic, box, chosen, shape)
+    return Board(f, plastic, box, rod, chosen, low, high, bears, least, judged, picks)

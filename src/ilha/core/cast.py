@@ -68,6 +68,15 @@ class Rod:
         return np.array([cast.mass for cast in self.casts])
 
 
+@dataclass(frozen=True)
+class Rods:
+    """Ratings of several rods, one to a column: kg, (T,)."""
+
+    lure_min: Array
+    lure_max: Array
+    limits: bool = True
+
+
 def vacuum_distance(speed: Array) -> Array:
     """Distance (m) thrown without air at ``speed`` (m/s), 40° and 1.5 m up; closed form."""
     vx, vz = speed * np.cos(LAUNCH), speed * np.sin(LAUNCH)
@@ -163,7 +172,7 @@ def package_drag_area(body: Body) -> Array:
 
 
 def cast_distance(
-    rod: Rod, mass: Array, drag_area: Array, diameter: float, wind: Array
+    rod: Rod, mass: Array, drag_area: Array, diameter: Array | float, wind: Array
 ) -> Array:
     """Distance (m) the rod throws packages of ``mass`` kg and ``drag_area`` m², on a line of
     ``diameter`` m. ``wind`` (m/s) helps from behind. Arguments broadcast."""

@@ -20,7 +20,7 @@ class Conditions:
 
     depth: Array
     surface_speed: Array
-    line_diameter: float
+    line_diameter: Array | float
     temperature_c: Array | float = 18.0
     salinity: Array | float = 35.0
     wind: Array | float = 0.0
@@ -78,8 +78,8 @@ class Conditions:
         require("mark.cover_height_m", self.canopy, "m", "height of the weed, 0 if none", low=0.0,
                 high=20.0)
         _ = self.flow
-        require("line.diameter_mm", self.line_diameter * 1e3, "mm", "thin braid is 0.1 to 0.3 mm",
-                above=0.0, high=2.0)
+        require("line.diameter_mm", np.asarray(self.line_diameter) * 1e3, "mm",
+                "thin braid is 0.1 to 0.3 mm", above=0.0, high=2.0)
         require("line.feed_tension_n", self.feed_tension, "N", "0.005 to 0.05 N is usual",
                 low=0.0, high=5.0)
         if self.fall not in get_args(FallKind):

@@ -4,19 +4,20 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 
 from ilha.core import water as sea
-from ilha.core.cast import Rod, cast_distance, package_drag_area
+from ilha.core.cast import Rod, Rods, cast_distance, package_drag_area
 from ilha.core.conditions import Conditions
-from ilha.core.errors import Array, Flags
+from ilha.core.errors import Array, Flags, Indices
 from ilha.core.fall import Fall, Falling, Swing, fed_fall, swing
 from ilha.core.glide import Glide, free_fall
 from ilha.core.hold import Hold
 from ilha.core.invert import CURRENT_MAX, Held
 from ilha.core.retrieve import Retrieve, Water, retrieve, rides_up
-from ilha.core.rig import Body, Head, Part, Plastic, assemble
+from ilha.core.rig import Body
 from ilha.core.schools import DRIFT_SHARE, FED
 from ilha.core.tackle import (
     RHO_SINKER,
@@ -51,22 +52,20 @@ class Ends:
     front: Glide | None = None
 
 
-def _ends(
-    body: Body, glide: Glide, plastic: Plastic, rigging: Rigging, rho: Array
-) -> Ends:
+def _ends(body: Body, glide: Glide, rigging: Rigging, front: Body | None, rho: Array) -> Ends:
     own = body.drag_area
     air = package_drag_area(body)
     if rigging is None:
         return Ends(SINGLE, glide.wet_weight, glide.vertical, own, body.package, air)
     if isinstance(rigging, TwoHeads):
-        other = assemble(plastic, [rigging.front], parts=body.parts)
-        front = free_fall(other, rho)
-        tandem = Tandem(front.wet_weight, other.drag_area, rigging.spacing, rigging.leader)
+        assert front is not None
+        other = free_fall(front, rho)
+        tandem = Tandem(other.wet_weight, front.drag_area, rigging.spacing, rigging.leader)
         return Ends(
-            tandem, glide.wet_weight + front.wet_weight,
-            joined_fall([glide.wet_weight, front.wet_weight], [glide.vertical, front.vertical]),
-            own + other.drag_area, body.package + other.package, air + package_drag_area(other),
-            front,
+            tandem, glide.wet_weight + other.wet_weight,
+            joined_fall([glide.wet_weight, other.wet_weight], [glide.vertical, other.vertical]),
+            own + front.drag_area, body.package + front.package, air + package_drag_area(front),
+            other,
         )
     return _on_sinker(body, glide, rigging, rho, air)
 
@@ -87,9 +86,7 @@ class Figures:
     """Everything that does not depend on the school; (H, T), NaN where there is no number."""
 
     cond: Conditions
-    rod: Rod
-    plastic: Plastic
-    heads: tuple[Head, ...]
+    rod: Rod | Rods
     rho: Array
     nu: Array
     body: Body
@@ -101,6 +98,18 @@ class Figures:
     held: Held
     holds: Hold
     cast: Array
+    group: Indices | None = None
+    """(H,) which rigs compete: those with one plastic. None where all do."""
+
+    @property
+    def mass(self) -> Array:
+        """Of the heads, kg, (H,)."""
+        return self.body.m_head[:, 0]
+
+    @property
+    def tail_speed(self) -> Any:
+        """The least speed (m/s) at which the tail works; a number, or (H, 1)."""
+        return self.body.family.least_speed_m_s
 
     @property
     def package(self) -> Array:
@@ -135,7 +144,7 @@ class Figures:
         cond = self.cond
         speed = np.maximum(self.through(), SLACK_SPEED)
         by_water = retrieve(self.water, speed, np.asarray(cond.cast), cond.zone_from, cond.zone_to,
-                            self.plastic.shape.least_speed_m_s)
+                            self.tail_speed)
         return by_water.on_reel(cond.along * np.asarray(cond.surface_speed))
 
     def rides_up_at(self, estimate: float) -> Flags:
@@ -178,15 +187,15 @@ class Figures:
 
 
 def figures(
-    cond: Conditions, plastic: Plastic, heads: tuple[Head, ...], rod: Rod, rigging: Rigging,
-    parts: tuple[Part, ...], trace: bool = False,
+    cond: Conditions, body: Body, rod: Rod, rigging: Rigging = None, front: Body | None = None,
+    trace: bool = False,
 ) -> Figures:
-    """Compute them. ``cond`` has been checked. trace : the held lines with their shapes."""
+    """Compute them. ``cond`` has been checked; its line may be (T,) lines. front : the front rig
+    of two. trace : the held lines with their shapes."""
     rho = sea.density(cond.temperature_c, cond.salinity)
     nu = sea.kinematic_viscosity(cond.temperature_c, cond.salinity)
-    body = assemble(plastic, heads, parts=parts)
     glide = free_fall(body, rho)
-    ends = _ends(body, glide, plastic, rigging, rho)
+    ends = _ends(body, glide, rigging, front, rho)
     line, depth, current = (np.asarray(v) for v in (
         cond.line_diameter, cond.depth, cond.surface_speed))
     tip = np.asarray(cond.tip_height)
@@ -200,7 +209,7 @@ def figures(
     fall, swung = _fall(falling, cond)
     estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
     return Figures(
-        cond, rod, plastic, heads, rho, nu, body, glide, ends, falling, fall, swung, held,
+        cond, rod, rho, nu, body, glide, ends, falling, fall, swung, held,
         held.at(estimates * current, trace=trace),
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),
     )

@@ -21,7 +21,7 @@ from ilha.core.verdict import (
 )
 
 
-def wind_pull(diameter: float, wind: Array, tip_height: Array, cast: float) -> Array:
+def wind_pull(diameter: Array | float, wind: Array, tip_height: Array, cast: float) -> Array:
     """The wind's pull (N) on the line in the air: rho_air/2 1.2 D wind² hypot(tip, cast/2)."""
     return np.asarray(0.5 * RHO_AIR * 1.2 * diameter * wind**2 * np.hypot(tip_height, 0.5 * cast))
 
@@ -52,7 +52,7 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     pull = TOUCH_RATIO * wind_pull(cond.line_diameter, np.asarray(cond.wind),
                                    np.asarray(cond.tip_height), cond.cast if thrown else 0.0)
     feed = cond.feed_tension if school.feed is None else school.feed
-    tail = f.plastic.shape.least_speed_m_s
+    tail = f.tail_speed
     patience = school.patience_for(np.asarray(cond.depth))
     out = [
         _gets_there(f, school, shape),
@@ -84,6 +84,6 @@ def judge_school(f: Figures, school: School, shape: tuple[int, int]) -> tuple[Ju
                   ~reel.runs_under),
         ]
     if school.hangs_count:
-        mass = np.array([h.mass for h in f.heads])
-        limits.append(hangs(mass, lower[0].passed & others, np.broadcast_to(f.fall.zone, shape)))
+        limits.append(hangs(f.mass, lower[0].passed & others, np.broadcast_to(f.fall.zone, shape),
+                            f.group))
     return judge(limits, shape), others

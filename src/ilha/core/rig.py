@@ -5,8 +5,8 @@ x runs from the nose of the plastic to the tail, z below its axis; metres, kilog
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -132,24 +132,24 @@ class Part:
 
 @dataclass(frozen=True)
 class Body:
-    """One plastic on many heads: every field broadcasts to (H, ...) over heads first.
+    """Plastics on heads: every field broadcasts to (H, ...) over rigs first.
 
     Densities of the water do not enter, so one body serves every time step.
     """
 
     family: Family
-    length: float
-    width: float
-    height: float
-    body_scale: float  # s: volume by weighing over volume by the family's outline
+    length: Any  # a number, or (H, 1) where every rig has a plastic of its own; so the next four
+    width: Any
+    height: Any
+    body_scale: Any  # s: volume by weighing over volume by the family's outline
     m_head: Array
     m_hook: Array
-    m_plastic: float
+    m_plastic: Any
     rho_head: Array
-    rho_plastic: float
+    rho_plastic: Any
     x_head: Array
     x_hook: Array
-    x_plastic: float
+    x_plastic: Any
     z_head: Array
     d_head: Array  # ball of the head's mass, 0 for weights inside the body
     cd_head: Array
@@ -163,25 +163,26 @@ class Body:
     @property
     def package(self) -> Array:
         """Mass of head, hook, plastic and what is added, together, kg."""
-        return self.m_head + self.m_hook + self.m_plastic + sum(p.mass for p in self.parts)
+        return np.asarray(
+            self.m_head + self.m_hook + self.m_plastic + sum(p.mass for p in self.parts))
 
     @property
     def v_head(self) -> Array:
         return self.m_head / self.rho_head
 
     @property
-    def section_body(self) -> float:
+    def section_body(self) -> Any:
         return PI_4 * self.width * self.height
 
     @property
-    def plate_drag(self) -> float:
+    def plate_drag(self) -> Any:
         """D_t, drag area of a tail that stands across the flow, m²."""
         return self.family.plate_cd * self.family.plate_area * self.width * self.height
 
     @property
     def axial_drag(self) -> Array:
         """C_A, drag area along the axis, m²: head or body, skin, cut tail, hook, eye, extras."""
-        body = self.section_body * min(self.body_scale, 1.2)
+        body = self.section_body * np.minimum(self.body_scale, 1.2)
         rms = np.sqrt((self.width**2 + self.height**2) / 2.0)
         wetted = self.family.c_a * np.pi * rms * self.length
         return np.asarray(
@@ -194,7 +195,7 @@ class Body:
     @property
     def drag_area(self) -> Array:
         """C_A + D_t, the rig's own drag area on a tight line, m²."""
-        return self.axial_drag + self.plate_drag
+        return np.asarray(self.axial_drag + self.plate_drag)
 
     def part_weights(self, rho: ArrayLike) -> tuple[Array, Array, Array]:
         """Wet weights (N) of head, hook and plastic in water of density ``rho``."""
@@ -221,86 +222,3 @@ class Body:
 def ball_diameter(mass: ArrayLike, density: ArrayLike) -> Array:
     """Diameter (m) of the ball of this mass (kg) and density (kg/m³)."""
     return np.asarray(np.cbrt(6.0 * np.asarray(mass) / (np.pi * np.asarray(density))))
-
-
-def _column(values: list[float], ndim: int) -> Array:
-    return np.asarray(values, dtype=float).reshape((-1,) + (1,) * (ndim - 1))
-
-
-def assemble(
-    plastic: Plastic, heads: Sequence[Head], mass: ArrayLike | None = None,
-    parts: Sequence[Part] = (),
-) -> Body:
-    """Put one plastic on every head.
-
-    Parameters
-    ----------
-    plastic, heads : what is rigged; H = len(heads).
-    mass : optional (H, ...) head masses (kg) that replace those of ``heads``, to ask
-        "and if this head were heavier?" with everything else unchanged.
-    parts : what is added to every one of them: nail, belly weight, stinger, blade.
-
-    Returns
-    -------
-    Body
-        with fields of shape (H, 1), or (H, ...) where they follow ``mass``.
-    """
-    m_head = (
-        _column([h.mass for h in heads], 2) if mass is None else np.asarray(mass, dtype=float)
-    )
-    ndim = m_head.ndim
-    rows = [SHAPES[h.shape] for h in heads]
-    family, length = plastic.shape, plastic.length
-    grams = [h.hook_mass * 1e3 for h in heads]
-    gape = [
-        h.hook_gape if h.hook_gape is not None else 0.012 * g**0.5
-        for h, g in zip(heads, grams, strict=True)
-    ]
-    wire = [
-        h.hook_wire if h.hook_wire is not None else 1.03e-3 * g**0.37
-        for h, g in zip(heads, grams, strict=True)
-    ]
-    x_hook = [
-        h.hook_x if h.hook_x is not None else (0.25 if s.below else 0.22) * length
-        for h, s in zip(heads, rows, strict=True)
-    ]
-    weight_x = [h.weight_x if h.weight_x is not None else 0.30 * length for h in heads]
-    inside = _column([float(s.inside) for s in rows], ndim) > 0
-    below = _column([float(s.below) for s in rows], ndim) > 0
-    rho_head = _column([h.density for h in heads], ndim)
-    ball = ball_diameter(m_head, rho_head)
-    return Body(
-        family=family,
-        length=length,
-        width=plastic.width,
-        height=plastic.height,
-        body_scale=(plastic.mass / plastic.density)
-        / (family.c_v * PI_4 * plastic.width * plastic.height * length),
-        m_head=m_head,
-        m_hook=_column([h.hook_mass for h in heads], ndim),
-        m_plastic=plastic.mass,
-        rho_head=rho_head,
-        rho_plastic=plastic.density,
-        x_head=np.where(inside, _column(weight_x, ndim), -0.45 * ball),
-        x_hook=_column(x_hook, ndim),
-        x_plastic=family.x_v * length,
-        z_head=np.where(
-            below, 0.45 * plastic.height, _column([s.hang for s in rows], ndim) * ball
-        ),
-        d_head=np.where(inside, 0.0, ball),
-        cd_head=_column([s.cd for s in rows], ndim),
-        section_head=np.where(inside, 0.0, PI_4 * ball**2),
-        extra=_column(
-            [
-                1.1 * w * gp + 1e-5 + s.extra_cm2 * 1e-4 + h.extra_drag + plastic.extra_drag
-                for w, gp, s, h in zip(wire, gape, rows, heads, strict=True)
-            ],
-            ndim,
-        )
-        + np.where(below, 0.3 * ball**2, 0.0)
-        + sum(p.drag_area for p in parts),
-        inside=inside,
-        dome=_column([float(h.shape == "mushroom") for h in heads], ndim) > 0,
-        foot=_column([float(s.foot) for s in rows], ndim) > 0,
-        parts=tuple(parts),
-    )

@@ -12,12 +12,13 @@ from typing import Literal
 
 import numpy as np
 
+from ilha.core.assembly import assemble
 from ilha.core.fit import HIGH_DEPTH, exit_point
 from ilha.core.flow import SEVENTH_ROOT
 from ilha.core.invert import Held, least_sinker
 from ilha.core.outline import Outline
 from ilha.core.rest import lean, lifting_moment
-from ilha.core.rig import Head, Plastic, assemble
+from ilha.core.rig import Head, Plastic
 from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.tackle import Sinker
 from ilha.core.water import density, kinematic_viscosity

@@ -26,6 +26,22 @@ class Rigging:
 
 _ROWS: dict[str, dict[str, Any]] = read_table("riggings.toml")
 KEYS = tuple(_ROWS)
+
+
+@dataclass(frozen=True)
+class Takes:
+    """What a rigging takes: looks of plastic (any if empty) and those it does not, floating ones
+    alone; shapes of head (any jig head if empty)."""
+
+    looks: tuple[str, ...]
+    not_looks: tuple[str, ...]
+    floating: bool
+    shapes: tuple[str, ...]
+
+
+TAKES = {key: Takes(tuple(row.get("looks", ())), tuple(row.get("not_looks", ())),
+                    row.get("needs_floating", False), tuple(row.get("heads", ())))
+         for key, row in _ROWS.items()}
 FLOATS_BELOW = 1000.0
 COVERS = ("none", "low-weed", "tall-weed", "overhang", "snags")
 

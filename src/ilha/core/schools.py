@@ -116,6 +116,13 @@ def lightest(mass: Array, verdict: Indices) -> Indices:
     return pick
 
 
+def table_mass(depth: Array, current: Array) -> Array:
+    """The table's weight (kg) for a depth (m) and a surface current (m/s)."""
+    step = np.where(depth <= 1.5, 0, np.where(depth <= 3.0, 1, 2))
+    step = step + (np.abs(current) > TABLE_CURRENT)
+    return np.asarray(kg_from_oz(1.0) * np.asarray(_TABLE_OZ)[step])
+
+
 def by_depth_table(
     mass: Array, fits_outfit: Flags, depth: Array, current: Array
 ) -> Indices:
@@ -124,9 +131,7 @@ def by_depth_table(
     To 1.5 m 1/8 oz, to 3 m 1/4, deeper 3/8; one step up where the surface current is over
     0.4 m/s. No physics in it: that is its charm and its fault. -1 where nothing fits.
     """
-    step = np.where(depth <= 1.5, 0, np.where(depth <= 3.0, 1, 2))
-    step = step + (np.abs(current) > TABLE_CURRENT)
-    wanted = kg_from_oz(1.0) * np.asarray(_TABLE_OZ)[step]
+    wanted = table_mass(depth, current)
     miss = np.abs(np.log(mass[:, None] / wanted[None, :]))
     miss = np.where(fits_outfit.reshape(-1, 1), miss, np.inf)
     nearest = np.argmin(miss, axis=0)

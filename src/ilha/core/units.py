@@ -20,6 +20,11 @@ def kg_from_oz(mass_oz: float) -> float:
     return mass_oz * KG_PER_OZ
 
 
+def oz_from_kg(mass_kg: float) -> float:
+    """Avoirdupois ounces of a mass in kg."""
+    return mass_kg / KG_PER_OZ
+
+
 def si(value: float, milli: int = 0) -> float:
     """``value`` scaled by 1000 ** -``milli``: mm to m (1), mm² or g·m (2) and so on."""
     return float(value * 1000.0**-milli)

@@ -43,12 +43,37 @@ def lightest_passing(mass: Array, passed: Flags, value: Array) -> Array:
     return np.where(passed.any(axis=-2), chosen, np.nan)
 
 
-def hangs(mass: Array, passed: Flags, zone: Array) -> Limit:
+def lightest_of_group(mass: Array, passed: Flags, value: Array, group: Indices) -> Array:
+    """``value`` of the lightest that passed in each one's own group, (..., H, T); NaN for none.
+
+    group : (H,) of whole numbers. By sorting and one running minimum: no loop over groups.
+    """
+    order = np.lexsort((mass, group))
+    sorted_group = group[order]
+    starts = np.flatnonzero(np.concatenate([[True], np.diff(sorted_group) != 0]))
+    count = group.size
+    rank = np.where(passed[..., order, :], np.arange(count)[:, None], count)
+    first = np.minimum.reduceat(rank, starts, axis=-2)
+    padded = np.concatenate([value[order], np.full((1, value.shape[-1]), np.nan)])
+    best = np.take_along_axis(np.broadcast_to(padded, (*first.shape[:-2], *padded.shape)), first,
+                              axis=-2)
+    spread = np.repeat(best, np.diff(np.append(starts, count)), axis=-2)
+    out = np.empty_like(spread)
+    out[..., order, :] = spread
+    return out
+
+
+def hangs(mass: Array, passed: Flags, zone: Array, group: Indices | None = None) -> Limit:
     """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest.
 
-    passed : (3, H, T), every other limit at each estimate. zone : (H, T) s.
+    passed : (3, H, T), every other limit at each estimate. zone : (H, T) s. group : (H,) which
+    rigs are held against each other; None for all.
     """
-    bound = HANG_SHARE * lightest_passing(mass, passed, zone)[:, None, :]
+    if group is None:
+        lightest = lightest_passing(mass, passed, zone)[:, None, :]
+    else:
+        lightest = lightest_of_group(mass, passed, zone, group)
+    bound = HANG_SHARE * lightest
     # Where the zone is no water (or nothing passes) there is nothing to plunge through.
     return Limit("hangs", UPPER, "s", zone, np.broadcast_to(bound[1], zone.shape), ~(zone < bound))
 

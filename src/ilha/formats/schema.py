@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from ilha.formats.choice_file import ChoiceOut, QuestionFile
 from ilha.formats.fit_file import FitFile, FitOut
 from ilha.formats.scenario import Scenario
 from ilha.formats.tide_service import Answer
@@ -125,5 +126,7 @@ def schemas() -> dict[str, dict[str, Any]]:
         "ilha-board-1.schema.json": dialect | BoardOut.model_json_schema(),
         "ilha-fit-1.schema.json": dialect | FitFile.model_json_schema(),
         "ilha-fit-result-1.schema.json": dialect | FitOut.model_json_schema(),
+        "ilha-question-1.schema.json": dialect | QuestionFile.model_json_schema(),
+        "ilha-choice-1.schema.json": dialect | ChoiceOut.model_json_schema(),
         "ilha-tides-1.schema.json": dialect | Answer.model_json_schema(),
     }

@@ -8,6 +8,7 @@ import numpy as np
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
+from ilha.core.assembly import assemble
 from ilha.core.errors import Array, DomainError
 from ilha.core.fish import fish_named
 from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
@@ -15,7 +16,6 @@ from ilha.core.glide import free_fall
 from ilha.core.keeper import keeper_for
 from ilha.core.outline import Outline
 from ilha.core.rest import balance_point, lean, lifting_moment
-from ilha.core.rig import assemble
 from ilha.core.rigging_numbers import Bench
 from ilha.core.riggings import Rigging, riggings
 from ilha.core.strength import (

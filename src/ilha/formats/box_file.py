@@ -1,0 +1,130 @@
+"""A box of tackle in an open file: what ``ilha choose`` combines."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ilha.core.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of, hook_grams
+from ilha.core.keeper import KEEPERS
+from ilha.core.rig import Head, Plastic
+from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
+from ilha.core.units import kg_from_oz, newtons_of_kg, si
+from ilha.formats.fields import FieldError
+from ilha.formats.scenario import RodPart
+
+Look = Literal["jerk", "paddle", "stick", "t-tail", "curl", "shrimp", "crab", "craw", "bulky",
+               "tube", "surface"]
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class BoxPlasticPart(_Part):
+    """density_g_cm3 : by material where left out."""
+
+    id: str = Field(min_length=1, max_length=80)
+    look: Look
+    length_mm: float
+    body_length_mm: float = Field(gt=0.0, le=500.0)
+    width_mm: float
+    height_mm: float
+    mass_g: float
+    density_g_cm3: float | None = None
+    material: Literal["plastisol", "salted plastisol", "elastomer", "biodegradable"] = "plastisol"
+    colour: str = Field("", max_length=40)
+    extra_drag_cm2: float = 0.0
+
+    def core(self) -> BoxPlastic:
+        if self.body_length_mm > self.length_mm:
+            raise FieldError("box.plastics.body_length_mm", "`box.plastics.body_length_mm` must not"
+                             f" be above length_mm, got {self.body_length_mm:g}: measure it without"
+                             " a thin tail")
+        density = (PLASTIC_MATERIALS[self.material] if self.density_g_cm3 is None
+                   else self.density_g_cm3 * 1e3)
+        plastic = Plastic(si(self.length_mm, 1), si(self.width_mm, 1), si(self.height_mm, 1),
+                          si(self.mass_g, 1), density, LOOKS[self.look], self.extra_drag_cm2 * 1e-4)
+        return BoxPlastic(self.id, plastic, self.look, self.material, si(self.body_length_mm, 1),
+                          colour_of(self.colour), self.colour)
+
+
+class BoxHeadPart(_Part):
+    """oz or mass_g : one of them. The hook's measures are typical for its size where left out."""
+
+    id: str = Field(min_length=1, max_length=80)
+    oz: float | None = Field(None, gt=0.0, le=16.0)
+    mass_g: float | None = Field(None, gt=0.0, le=1000.0)
+    shape: Literal["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football",
+                   "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"] = "ball"
+    material: Literal["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc",
+                      "resin and lead"] = "lead"
+    hook_size: Literal["#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "7/0", "9/0"]
+    hook_mass_g: float | None = Field(None, gt=0.0, le=100.0)
+    hook_straight_mm: float | None = Field(None, gt=0.0, le=200.0)
+    hook_gape_mm: float | None = Field(None, gt=0.0, le=100.0)
+    hook_wire_mm: float | None = Field(None, gt=0.0, le=10.0)
+    keeper: str = "wire barb"
+    keeper_takes_mm: float = Field(0.0, ge=0.0, le=100.0)
+    weight_x_mm: float | None = Field(None, gt=0.0, le=500.0)
+
+    def core(self) -> BoxHead:
+        if (self.oz is None) == (self.mass_g is None):
+            raise FieldError("box.heads.oz", "`box.heads.oz` or mass_g must be given, not both, for"
+                             f" {self.id}: leave one out")
+        if self.keeper not in KEEPERS:
+            raise FieldError("box.heads.keeper", "`box.heads.keeper` must be one of "
+                             + ", ".join(KEEPERS) + f", got {self.keeper}: choose")
+        typical = next(hook for hook in HOOKS if hook.size == self.hook_size)
+        mass = kg_from_oz(self.oz) if self.oz is not None else si(self.mass_g or 0.0, 1)
+        straight, gape, wire = (
+            si(typed if typed is not None else usual, 1) for typed, usual in (
+                (self.hook_straight_mm, typical.straight_mm), (self.hook_gape_mm, typical.gape_mm),
+                (self.hook_wire_mm, typical.wire_mm)))
+        grams = self.hook_mass_g if self.hook_mass_g is not None else hook_grams(self.hook_size)
+        at = None if self.weight_x_mm is None else si(self.weight_x_mm, 1)
+        head = Head(self.id, mass, HEAD_MATERIALS[self.material], self.shape, si(grams, 1), gape,
+                    wire, weight_x=at)
+        return BoxHead(head, self.hook_size, straight, gape, wire, self.keeper,
+                       si(self.keeper_takes_mm, 1), self.oz)
+
+
+class BoxLinePart(_Part):
+    id: str = Field(min_length=1, max_length=80)
+    diameter_mm: float = Field(gt=0.0, le=2.0)
+    strength_kg: float = Field(gt=0.0, le=200.0)
+
+    def core(self) -> BoxLine:
+        return BoxLine(self.id, si(self.diameter_mm, 1), newtons_of_kg(self.strength_kg))
+
+
+class BoxRodPart(RodPart):
+    id: str = Field(min_length=1, max_length=80)
+
+    def boxed(self) -> BoxRod:
+        return BoxRod(self.id, self.core())
+
+
+class BoxPart(_Part):
+    plastics: list[BoxPlasticPart] = Field(min_length=1)
+    heads: list[BoxHeadPart] = Field(min_length=1)
+    lines: list[BoxLinePart] = Field(min_length=1)
+    rods: list[BoxRodPart] = Field(min_length=1)
+
+    def core(self) -> Box:
+        """The box, in SI.
+
+        Raises
+        ------
+        FieldError, DomainError
+            Naming the field; also for two of a kind with one id.
+        """
+        for name in ("plastics", "heads", "lines", "rods"):
+            ids = [one.id for one in getattr(self, name)]
+            double = next((one for i, one in enumerate(ids) if one in ids[:i]), None)
+            if double is not None:
+                raise FieldError(f"box.{name}", f"`box.{name}` must each have an id of their own,"
+                                                f" {double} is there twice: rename one")
+        return Box(tuple(p.core() for p in self.plastics), tuple(h.core() for h in self.heads),
+                   tuple(one.core() for one in self.lines), tuple(r.boxed() for r in self.rods))
