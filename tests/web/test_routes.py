@@ -191,7 +191,7 @@ def test_the_document_is_valid_and_lists_every_route(app: Flask) -> None:
     doc = document()
     validate(doc)
     served = {
-        (rule.rule.replace("<int:row_id>", "{row_id}"), method.lower())
+        (rule.rule.replace("<int:row_id>", "{row_id}").replace("<key>", "{key}"), method.lower())
         for rule in app.url_map.iter_rules() if rule.rule.startswith("/api/")
         for method in (rule.methods or set()) - {"HEAD", "OPTIONS"}
     }

@@ -72,6 +72,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whole outfits for a fish and a water */
+        get: operations["get_choice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choice/doctor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to change first */
+        get: operations["get_choice_doctor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choice/fan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How to cover the water */
+        get: operations["get_choice_fan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choice/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would change the first proposal */
+        get: operations["get_choice_moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -84,6 +152,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All fish as plain facts */
+        get: operations["get_fish"];
+        put?: never;
+        /** Add a fish */
+        post: operations["post_fish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fish/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a fish */
+        put: operations["put_fish"];
+        post?: never;
+        /** A fish as it ships, or one's own removed */
+        delete: operations["delete_fish"];
         options?: never;
         head?: never;
         patch?: never;
@@ -115,7 +219,7 @@ export interface paths {
         };
         get?: never;
         /** A head's hook as it was measured */
-        put: operations["put_hook"];
+        put: operations["put_heads_hook"];
         post?: never;
         delete?: never;
         options?: never;
@@ -185,7 +289,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Marks from GPX, all or none */
-        post: operations["post_import"];
+        post: operations["post_marks_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -252,7 +356,7 @@ export interface paths {
             cookie?: never;
         };
         /** What would spare a change of heads */
-        get: operations["get_savings"];
+        get: operations["get_plan_savings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -306,6 +410,59 @@ export interface paths {
         /** Schools and stances */
         get: operations["get_reference"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All rules as they stand */
+        get: operations["get_rules"];
+        put?: never;
+        /** Add a rule of one's own */
+        post: operations["post_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/own/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a rule of one's own */
+        put: operations["put_rules_own"];
+        post?: never;
+        /** Remove a rule of one's own */
+        delete: operations["delete_rules_own"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Switch or weigh a rule */
+        put: operations["put_rules"];
         post?: never;
         delete?: never;
         options?: never;
@@ -428,7 +585,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Bring a tide in from the service */
-        post: operations["post_ask"];
+        post: operations["post_tides_ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -474,6 +631,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Answerable */
+        Answerable: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
         /**
          * AskTide
          * @description What to ask the tide service for.
@@ -506,6 +670,65 @@ export interface components {
              * @default null
              */
             spring_range_m?: number | null;
+        };
+        /**
+         * Asked
+         * @description The situation as it was understood.
+         */
+        Asked: {
+            /**
+             * Bottom
+             * @enum {string}
+             */
+            bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
+            /** Cast M */
+            cast_m: number;
+            /** Clock */
+            clock: string;
+            /**
+             * Cover
+             * @enum {string}
+             */
+            cover: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+            /**
+             * Cover From
+             * @enum {string}
+             */
+            cover_from: "chosen" | "mark";
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Feeding
+             * @enum {string}
+             */
+            feeding: "bottom" | "low" | "mid" | "suspended" | "top";
+            /** Fish */
+            fish: string;
+            /** Fish Name */
+            fish_name: string;
+            /**
+             * Light
+             * @enum {string}
+             */
+            light: "low" | "bright" | "night";
+            /**
+             * Light From
+             * @enum {string}
+             */
+            light_from: "chosen" | "sun";
+            /** Place */
+            place: string;
+            /**
+             * Stance
+             * @enum {string}
+             */
+            stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /** Surface Speed M S */
+            surface_speed_m_s: number;
+            /** Zone From M */
+            zone_from_m: number;
+            /** Zone To M */
+            zone_to_m: number;
         };
         /** Box */
         Box: {
@@ -601,6 +824,48 @@ export interface components {
             name: string;
             /** Weakest */
             weakest: boolean;
+        };
+        /** Choice */
+        Choice: {
+            asked: components["schemas"]["Asked"];
+            /** Cautions */
+            cautions: string[];
+            /** Conflicts */
+            conflicts: components["schemas"]["Conflict"][];
+            /** Fired */
+            fired: string[];
+            /** Outfits */
+            outfits: components["schemas"]["Outfit"][];
+            /**
+             * Pair
+             * @description two of the outfits, the covered one first; or none
+             */
+            pair: number[];
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOut"][];
+            /** Tried */
+            tried: number;
+        };
+        /**
+         * Clause
+         * @description One thing that a rule asks: of a fact or a feature, in words.
+         */
+        Clause: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /** Conflict */
+        Conflict: {
+            /** Feature */
+            feature: string;
+            /** First */
+            first: string;
+            /** Outweighs */
+            outweighs: string | null;
+            /** Second */
+            second: string;
         };
         /**
          * DayBoard
@@ -734,6 +999,54 @@ export interface components {
             wade: components["schemas"]["Wade"] | null;
             /** Wet */
             wet: boolean[];
+            /**
+             * Zone From M
+             * @description where the fish feed, above the bottom
+             */
+            zone_from_m: number;
+            /** Zone To M */
+            zone_to_m: number;
+        };
+        /** Doctor */
+        Doctor: {
+            /** Changes */
+            changes: components["schemas"]["DoctorSays"][];
+            /** Name */
+            name: string;
+            /** Questions */
+            questions: components["schemas"]["DoctorAsks"][];
+            /** Says */
+            says: string;
+            /** Trouble */
+            trouble: string;
+        };
+        /** DoctorAsks */
+        DoctorAsks: {
+            /** Answers */
+            answers: components["schemas"]["Answerable"][];
+            /** Ask */
+            ask: string;
+            /** Key */
+            key: string;
+        };
+        /**
+         * DoctorSays
+         * @description A change; {n} in its words stands for the number.
+         */
+        DoctorSays: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+            /** Unit */
+            unit: ("head" | "small" | "length" | "speed" | "seconds" | "force" | "hook") | null;
+            /**
+             * Value
+             * @description kg, m, m/s, s or N
+             */
+            value: number | null;
+            /** Word */
+            word: string;
         };
         /**
          * Drift
@@ -776,6 +1089,46 @@ export interface components {
             side_mm: number;
         };
         /**
+         * Fan
+         * @description One way to cover the water.
+         */
+        Fan: {
+            /** Angles Deg */
+            angles_deg: number[];
+            /** Apart M */
+            apart_m: number;
+            /** Casts */
+            casts: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "search" | "creep";
+            /** Retrieve */
+            retrieve: string;
+            /** Retrieve Name */
+            retrieve_name: string;
+            /** Seconds */
+            seconds: number;
+            /** Seconds Each */
+            seconds_each: number;
+            /** Sight M */
+            sight_m: number;
+            /** Steps M */
+            steps_m: number[];
+        };
+        /** Fans */
+        Fans: {
+            /** Cast M */
+            cast_m: number;
+            /** Plans */
+            plans: components["schemas"]["Fan"][];
+            /** Sector Deg */
+            sector_deg: number | null;
+            /** Stretch M */
+            stretch_m: number | null;
+        };
+        /**
          * Finding
          * @description A fault and what mends it: a mark moved along the body to ``exit_mm``, or across it.
          */
@@ -796,6 +1149,90 @@ export interface components {
         Findings: {
             /** Findings */
             findings: components["schemas"]["Finding"][];
+        };
+        /** Fish */
+        Fish: {
+            /** Cautions */
+            cautions: string[];
+            /**
+             * Changed
+             * @description by the user; or the user's own
+             */
+            changed: boolean;
+            /** Comfort High C */
+            comfort_high_c: number;
+            /** Comfort Low C */
+            comfort_low_c: number;
+            /** Eats */
+            eats: string[];
+            /**
+             * Feeds
+             * @enum {string}
+             */
+            feeds: "bottom" | "low" | "mid" | "suspended" | "top";
+            /** Forage High Mm */
+            forage_high_mm: number;
+            /** Forage Low Mm */
+            forage_low_mm: number;
+            /**
+             * Hardness
+             * @enum {string}
+             */
+            hardness: "soft" | "firm" | "bony";
+            /**
+             * Holds
+             * @enum {string}
+             */
+            holds: "none" | "sand" | "mud" | "grass" | "rock" | "reef" | "oyster" | "structure" | "snags";
+            /** Key */
+            key: string;
+            /** Minds */
+            minds: string[];
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "small" | "middling" | "large";
+            /** Name */
+            name: string;
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "open" | "down" | "structure";
+            /** Scientific */
+            scientific: string;
+            /**
+             * Shipped
+             * @description comes with Ilha
+             */
+            shipped: boolean;
+            /**
+             * Strength
+             * @enum {string}
+             */
+            strength: "light" | "medium" | "strong" | "very-strong";
+            /**
+             * Takes
+             * @enum {string}
+             */
+            takes: "drop" | "inhale" | "tail-biter" | "chase";
+            /**
+             * Teeth
+             * @enum {string}
+             */
+            teeth: "none" | "small" | "crushing" | "sharp";
+        };
+        /** FishBook */
+        FishBook: {
+            /** Eats */
+            eats: string[];
+            /** Fish */
+            fish: components["schemas"]["Fish"][];
+            /** From Memory */
+            from_memory: string;
+            /** Minds */
+            minds: components["schemas"]["Clause"][];
         };
         /**
          * FishNote
@@ -1316,6 +1753,98 @@ export interface components {
             text: string;
         };
         /**
+         * Move
+         * @description One fact changed by itself, and the first proposal then.
+         */
+        Move: {
+            /** Colour */
+            colour: string | null;
+            /** Fact */
+            fact: string;
+            /** Head Id */
+            head_id: number | null;
+            /**
+             * Parts
+             * @description of the outfit that are others; none: nothing moves
+             */
+            parts: string[];
+            /** Plastic Id */
+            plastic_id: number | null;
+            /** Retrieve Name */
+            retrieve_name: string | null;
+            /** Rigging Name */
+            rigging_name: string | null;
+            /** Value */
+            value: string;
+        };
+        /** Moves */
+        Moves: {
+            /** Moves */
+            moves: components["schemas"]["Move"][];
+        };
+        /**
+         * NewFish
+         * @description A fish as plain facts; common knowledge, from memory.
+         */
+        NewFish: {
+            /** Comfort High C */
+            comfort_high_c: number;
+            /** Comfort Low C */
+            comfort_low_c: number;
+            /** Eats */
+            eats: string[];
+            /**
+             * Feeds
+             * @enum {string}
+             */
+            feeds: "bottom" | "low" | "mid" | "suspended" | "top";
+            /** Forage High Mm */
+            forage_high_mm: number;
+            /** Forage Low Mm */
+            forage_low_mm: number;
+            /**
+             * Hardness
+             * @enum {string}
+             */
+            hardness: "soft" | "firm" | "bony";
+            /**
+             * Holds
+             * @enum {string}
+             */
+            holds: "none" | "sand" | "mud" | "grass" | "rock" | "reef" | "oyster" | "structure" | "snags";
+            /** Minds */
+            minds: string[];
+            /**
+             * Mouth
+             * @enum {string}
+             */
+            mouth: "small" | "middling" | "large";
+            /** Name */
+            name: string;
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "open" | "down" | "structure";
+            /** Scientific */
+            scientific: string;
+            /**
+             * Strength
+             * @enum {string}
+             */
+            strength: "light" | "medium" | "strong" | "very-strong";
+            /**
+             * Takes
+             * @enum {string}
+             */
+            takes: "drop" | "inhale" | "tail-biter" | "chase";
+            /**
+             * Teeth
+             * @enum {string}
+             */
+            teeth: "none" | "small" | "crushing" | "sharp";
+        };
+        /**
          * NewMark
          * @description A place to fish; rates, lag and port come together or not at all.
          */
@@ -1445,6 +1974,35 @@ export interface components {
             width_mm: number;
         };
         /**
+         * NewRule
+         * @description A rule of the user's own, as the rule files have them.
+         */
+        NewRule: {
+            /** Avoids */
+            avoids?: {
+                [key: string]: unknown;
+            };
+            /** Fits */
+            fits?: {
+                [key: string]: unknown;
+            };
+            /** Says */
+            says: string;
+            /** Wants */
+            wants?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Weight
+             * @default 1
+             */
+            weight?: number;
+            /** When */
+            when?: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * NewStream
          * @description A stream to bring in, as CSV, flood positive.
          */
@@ -1495,6 +2053,131 @@ export interface components {
             spring_range_m?: number | null;
             /** Text */
             text: string;
+        };
+        /**
+         * Outfit
+         * @description One proposal. Its rows are of the box. Nulls where there is no number.
+         */
+        Outfit: {
+            /** Bound */
+            bound: number | null;
+            /** Cast M */
+            cast_m: number | null;
+            /** Clear Mm */
+            clear_mm: number;
+            /** Colour */
+            colour: string;
+            /** Count S */
+            count_s: number | null;
+            /**
+             * Covered
+             * @description weedless: the point is not bare
+             */
+            covered: boolean;
+            /**
+             * Decided
+             * @description the limit's code
+             */
+            decided: string;
+            /** Exit Mm */
+            exit_mm: number;
+            /**
+             * Fall Height
+             * @description share of the depth above the bottom
+             */
+            fall_height: number[];
+            /** Fall M S */
+            fall_m_s: number | null;
+            /** Fall Shift M */
+            fall_shift_m: number[];
+            /** Figure */
+            figure: number | null;
+            /** Head Id */
+            head_id: number;
+            /** Hook Size */
+            hook_size: string;
+            /** Lead M */
+            lead_m: number | null;
+            /** Leader Kg */
+            leader_kg: number;
+            /** Line Height M */
+            line_height_m: number[];
+            /** Line Id */
+            line_id: number;
+            /** Line Out M */
+            line_out_m: number | null;
+            /** Line Span M */
+            line_span_m: (number | null)[];
+            /** Overruled */
+            overruled: components["schemas"]["Overruled"][];
+            /**
+             * Own Colour
+             * @description the colour's own name in the box
+             */
+            own_colour: string;
+            /** Package G */
+            package_g: number;
+            /** Plastic Id */
+            plastic_id: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+            /** Rigging */
+            rigging: string;
+            /** Rigging Name */
+            rigging_name: string;
+            /** Right From M S */
+            right_from_m_s: number | null;
+            /** Right To M S */
+            right_to_m_s: number | null;
+            /** Rod Id */
+            rod_id: number;
+            /**
+             * Schools
+             * @description what each ties on for this plastic and line
+             */
+            schools: components["schemas"]["SchoolPick"][];
+            /** Scope */
+            scope: number | null;
+            /** Score */
+            score: number;
+            /** Tip */
+            tip: string;
+            /** Unit */
+            unit: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit";
+            way: components["schemas"]["WayOfLure"];
+            /**
+             * Wire
+             * @enum {string}
+             */
+            wire: "fine" | "medium" | "heavy";
+            /** Zone S */
+            zone_s: number | null;
+        };
+        /**
+         * Overruled
+         * @description A rule that holds but lost on a feature of this outfit, to others.
+         */
+        Overruled: {
+            /** By */
+            by: string[];
+            /** Feature */
+            feature: string;
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+        };
+        /** Part */
+        Part: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * PlanRun
@@ -1647,6 +2330,17 @@ export interface components {
             /** Speed Share */
             speed_share: number;
         };
+        /** Reason */
+        Reason: {
+            /** Gave */
+            gave: number;
+            /** Part */
+            part: string;
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+        };
         /**
          * Reference
          * @description What the core knows by name.
@@ -1667,6 +2361,11 @@ export interface components {
             schools: components["schemas"]["SchoolNote"][];
             /** Stances */
             stances: components["schemas"]["StanceNote"][];
+            /**
+             * Symptoms
+             * @description what the doctor knows
+             */
+            symptoms: components["schemas"]["SymptomNote"][];
             /**
              * Tide Service
              * @description whether a tide service is set up
@@ -1739,6 +2438,73 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Rule
+         * @description A rule as it stands. ``ships`` : its weight as it ships; null for the user's own.
+         */
+        Rule: {
+            /** Avoids */
+            avoids: components["schemas"]["Clause"][];
+            /**
+             * Body
+             * @description of the user's own, as it was written
+             */
+            body: {
+                [key: string]: unknown;
+            } | null;
+            /** Fits */
+            fits: components["schemas"]["Clause"][];
+            /** Key */
+            key: string;
+            /** On */
+            on: boolean;
+            /** Part */
+            part: string;
+            /** Says */
+            says: string;
+            /** School */
+            school: string;
+            /** Ships */
+            ships: number | null;
+            /** Wants */
+            wants: components["schemas"]["Clause"][];
+            /** Weight */
+            weight: number;
+            /** When */
+            when: components["schemas"]["Clause"][];
+        };
+        /** RuleChange */
+        RuleChange: {
+            /** On */
+            on: boolean;
+            /**
+             * Weight
+             * @description null: as it ships
+             * @default null
+             */
+            weight?: number | null;
+        };
+        /** RuledOut */
+        RuledOut: {
+            /** Count */
+            count: number;
+            /**
+             * Limit
+             * @enum {string}
+             */
+            limit: "does-not-fit" | "too-light" | "rod-rating" | "line-too-weak" | "hook-too-weak";
+        };
+        /** Rules */
+        Rules: {
+            /** Facts */
+            facts: components["schemas"]["Word"][];
+            /** Features */
+            features: components["schemas"]["Word"][];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Rules */
+            rules: components["schemas"]["Rule"][];
+        };
         /** SchoolNote */
         SchoolNote: {
             /** Because */
@@ -1756,6 +2522,16 @@ export interface components {
             says: string;
             /** Scope Limit */
             scope_limit: number | null;
+        };
+        /** SchoolPick */
+        SchoolPick: {
+            /** Head Id */
+            head_id: number | null;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
         };
         /** Settings */
         Settings: {
@@ -1958,6 +2734,15 @@ export interface components {
             /** Snag Load N */
             snag_load_n: number;
         };
+        /** SymptomNote */
+        SymptomNote: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
         /** TideTurn */
         TideTurn: {
             /** Clock */
@@ -2011,6 +2796,50 @@ export interface components {
              */
             way_back: components["schemas"]["StepSpan"][] | null;
         };
+        /**
+         * WayOfLure
+         * @description The lure over the bottom: m from the rod, m above the bottom, s from the first move.
+         */
+        WayOfLure: {
+            /** At S */
+            at_s: number[];
+            /** Away M */
+            away_m: number[];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Period S
+             * @description of a move and its rest; null: without a stop
+             */
+            period_s: number | null;
+            /** Says */
+            says: string;
+            /** Speed M S */
+            speed_m_s: number;
+            /** Up M */
+            up_m: number[];
+        };
+        /**
+         * Word
+         * @description A fact or a feature that rules may speak of; words: what it may be; unit: of numbers.
+         */
+        Word: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @description words, flag or number
+             */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string[];
+        };
     };
     responses: never;
     parameters: never;
@@ -2053,25 +2882,16 @@ export interface operations {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2080,12 +2900,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2133,25 +2965,16 @@ export interface operations {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2160,12 +2983,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2213,25 +3048,16 @@ export interface operations {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2240,12 +3066,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2289,29 +3127,20 @@ export interface operations {
             };
         };
     };
-    get_day: {
+    get_choice: {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2320,12 +3149,292 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                step?: number;
+                fish: string;
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                mood?: "keen" | "steady" | "shy";
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "low" | "bright" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                line_id?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choice"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_choice_doctor: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                step?: number;
+                fish: string;
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                mood?: "keen" | "steady" | "shy";
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "low" | "bright" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                line_id?: number;
+                trouble: string;
+                answers?: string;
+                plastic_id?: number;
+                head_id?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doctor"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_choice_fan: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                step?: number;
+                fish: string;
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                mood?: "keen" | "steady" | "shy";
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "low" | "bright" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                line_id?: number;
+                sector_deg?: number;
+                stretch_m?: number;
+                plastic_id?: number;
+                head_id?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fans"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_choice_moves: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                step?: number;
+                fish: string;
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                mood?: "keen" | "steady" | "shy";
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "low" | "bright" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                line_id?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moves"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_day: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2353,6 +3462,134 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayBoard"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FishBook"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewFish"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fish"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewFish"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fish"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fish"];
                 };
             };
             /** @description a problem */
@@ -2411,7 +3648,7 @@ export interface operations {
             };
         };
     };
-    put_hook: {
+    put_heads_hook: {
         parameters: {
             query?: never;
             header?: never;
@@ -2566,7 +3803,7 @@ export interface operations {
             };
         };
     };
-    post_import: {
+    post_marks_import: {
         parameters: {
             query?: never;
             header?: never;
@@ -2669,25 +3906,16 @@ export interface operations {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2696,12 +3924,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2746,25 +3986,16 @@ export interface operations {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2773,12 +4004,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -2819,29 +4062,20 @@ export interface operations {
             };
         };
     };
-    get_savings: {
+    get_plan_savings: {
         parameters: {
             query: {
                 mark_id: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
                 tip_height_m?: number;
                 cast_m?: number;
-                feed_tension_n?: number;
-                zone_from_m?: number;
-                zone_to_m?: number;
                 wind_m_s?: number;
                 wind_from_deg?: number;
                 leeway_percent?: number;
                 drift_seen_m_s?: number;
                 drift_seen_step?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
                 temperature_c?: number;
                 practical_salinity?: number;
                 typed_depth_m?: number;
@@ -2850,12 +4084,24 @@ export interface operations {
                 typed_speed_step?: number;
                 swept_m_s?: number;
                 held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                feed_tension_n?: number;
+                fish?: string;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                profile?: "seventh-root" | "uniform";
-                cover_height_m?: number;
                 steady?: boolean;
                 retrieve_speed_m_s?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -3011,6 +4257,169 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRule"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_rules_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRule"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_rules_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleChange"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
                 };
             };
             /** @description a problem */
@@ -3314,7 +4723,7 @@ export interface operations {
             };
         };
     };
-    post_ask: {
+    post_tides_ask: {
         parameters: {
             query?: never;
             header?: never;

@@ -32,7 +32,7 @@ Kept = dict[tuple[object, ...], "Found | None"]
 cost no new one."""
 PHYSICAL = ("place", "depth", "surface_speed", "wind", "stance", "cover_height",
             "water_temperature_c", "feeding", "mood", "school", "line_diameter", "cast",
-            "tip_height", "fish")
+            "tip_height", "drift_speed", "drift_plane", "fish")
 
 
 def riggings_for(fired: Sequence[Rule]) -> tuple[str, ...]:

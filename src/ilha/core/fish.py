@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, get_args
 
@@ -16,7 +17,7 @@ Takes = Literal["drop", "inhale", "tail-biter", "chase"]
 Strength = Literal["light", "medium", "strong", "very-strong"]
 Runs = Literal["open", "down", "structure"]
 Holds = Literal["none", "sand", "mud", "grass", "rock", "reef", "oyster", "structure", "snags"]
-_CHOICES: dict[str, tuple[str, ...]] = {
+CHOICES: dict[str, tuple[str, ...]] = {
     "feeds": get_args(Feeds), "mouth": get_args(Mouth), "hardness": get_args(Hardness),
     "teeth": get_args(Teeth), "takes": get_args(Takes), "strength": get_args(Strength),
     "runs": get_args(Runs), "holds": get_args(Holds),
@@ -66,7 +67,7 @@ class Fish:
 
     def __post_init__(self) -> None:
         where = f"fish[{self.key}]"
-        for name, allowed in _CHOICES.items():
+        for name, allowed in CHOICES.items():
             if getattr(self, name) not in allowed:
                 raise DomainError(f"{where}.{name}", "must be one of " + ", ".join(allowed),
                                   getattr(self, name), "", "choose")
@@ -104,8 +105,8 @@ def _fish() -> dict[str, Fish]:
 FISH = _fish()
 
 
-def fish_named(name: str) -> Fish:
-    """A fish by its common or scientific name, whatever the capitals.
+def fish_named(name: str, book: Mapping[str, Fish] = FISH) -> Fish:
+    """A fish of a book by its key, common or scientific name, whatever the capitals.
 
     Raises
     ------
@@ -113,7 +114,7 @@ def fish_named(name: str) -> Fish:
         For a name that is not known.
     """
     wanted = name.strip().lower()
-    for fish in FISH.values():
+    for fish in book.values():
         if wanted in (fish.key, fish.name.lower(), fish.scientific.lower()):
             return fish
     raise DomainError("fish", "must be a fish that is known", name, "",

@@ -26,6 +26,7 @@ class Rigging:
 
 _ROWS: dict[str, dict[str, Any]] = read_table("riggings.toml")
 KEYS = tuple(_ROWS)
+NAMES: dict[str, str] = {key: row["name"] for key, row in _ROWS.items()}
 
 
 @dataclass(frozen=True)

@@ -90,11 +90,13 @@ def _check(where: str, name: str, asked: Asked, known: Mapping[str, Kind]) -> No
     kind = known[name]
     if isinstance(asked, (bool, str)):
         good = (kind.flag and isinstance(asked, bool)) or asked in kind.tokens
+    elif not isinstance(asked, (list, tuple)):
+        good = False
     elif all(isinstance(one, str) for one in asked):
         good = bool(asked) and all(one in kind.words for one in asked)
     else:
-        good = kind.number and len(asked) == 2 and all(
-            isinstance(one, (int, float)) for one in asked) and asked[0] <= asked[1]
+        numbers = all(isinstance(one, (int, float)) and not isinstance(one, bool) for one in asked)
+        good = kind.number and len(asked) == 2 and numbers and asked[0] <= asked[1]
     if not good:
         raise DomainError(where, f"must be {kind.told}", str(asked), "", "correct it")
 

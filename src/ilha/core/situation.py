@@ -64,11 +64,33 @@ def zone_of(feeding: str, depth: float, mood: str = "steady") -> tuple[float, fl
     return low, high
 
 
+LOW_WEED_SHARE = 0.5
+"""Weed up to this share of the depth is low (judgement)."""
+
+
+def cover_kind(words: str, height: float, depth: float) -> Cover:
+    """The kind of cover that a mark's own words and its height (m) speak of, in a depth (m).
+
+    >>> cover_kind("eelgrass", 0.35, 1.2), cover_kind("none", 0.0, 1.2)
+    ('low-weed', 'none')
+    """
+    told = words.lower()
+    if any(word in told for word in ("overhang", "mangrove", "deck", "branches")):
+        return "overhang"
+    if any(word in told for word in ("snag", "pile", "rope", "timber", "wood")):
+        return "snags"
+    if told == "none" and height <= 0.0:
+        return "none"
+    return "low-weed" if height <= LOW_WEED_SHARE * depth else "tall-weed"
+
+
 @dataclass(frozen=True)
 class Situation:
     """One question. depth m, surface_speed and wind m/s, line_diameter m (None: any in the box),
     cast m and tip_height m (None: the place's, the stance's). feeding : None as the fish does.
-    shank, leader, sinker : the schools that the user holds with."""
+    shank, leader, sinker : the schools that the user holds with. drift_speed : of a drifting boat
+    over the surface current, m/s (None: the usual leeway along it); drift_plane : as in
+    :class:`ilha.core.conditions.Conditions`."""
 
     place: str
     depth: float
@@ -94,6 +116,8 @@ class Situation:
     line_diameter: float | None = None
     cast: float | None = None
     tip_height: float | None = None
+    drift_speed: float | None = None
+    drift_plane: float = 1.0
 
     def __post_init__(self) -> None:
         for name, allowed in WORDS.items():
@@ -138,13 +162,15 @@ class Situation:
         low, high = self.zone
         boat = self.stance in ("anchored", "drifting", "kayak")
         ones = np.ones(lines.shape)
+        leeway = LEEWAY * self.wind if self.drift_speed is None else self.drift_speed
         return Conditions(
             depth=self.depth * ones, surface_speed=self.surface_speed * ones, line_diameter=lines,
             temperature_c=self.water_temperature_c, wind=self.wind,
             tip_height=stance.tip_height_m if self.tip_height is None else self.tip_height,
             canopy=self.cover_height, zone_from=low, zone_to=high, cast=self.cast_m,
             lowered=boat and self.depth >= LET_DOWN_FROM,
-            drift_follows=stance.drifts, drift_speed=LEEWAY * self.wind if stance.drifts else 0.0,
+            drift_follows=stance.drifts, drift_plane=self.drift_plane if stance.drifts else 1.0,
+            drift_speed=leeway if stance.drifts else 0.0,
             retrieve_speed=(BURN_SPEED if self.on_top
                             else float(PLACES[self.place]["swim_m_s"])), steady=self.steady,
         ).checked()

@@ -13,10 +13,12 @@ from ilha.store import db
 from ilha.web import (
     bench,
     card,
+    choice,
     database,
     day,
     errors,
     fit,
+    know,
     places,
     plan,
     resources,
@@ -60,7 +62,8 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer):
+    for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer,
+                   choice, know):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

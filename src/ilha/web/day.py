@@ -18,6 +18,7 @@ from ilha.core.drift import Boat, leeway_seen
 from ilha.core.errors import Array, DomainError
 from ilha.core.fit import FITS, fit_hooks
 from ilha.core.rig import Part, Plastic
+from ilha.core.situation import zone_of
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
 from ilha.core.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import si
@@ -26,9 +27,10 @@ from ilha.formats.numbers import nullable
 from ilha.store import heads, lines, marks, plastics, rods, tides
 from ilha.web import convert
 from ilha.web.answers import json_answer
+from ilha.web.books import fish_named
 from ilha.web.database import connection
 from ilha.web.day_answer import board_part, swing_fitted
-from ilha.web.day_payloads import DayQuestion
+from ilha.web.day_payloads import DayQuestion, WaterQuestion
 from ilha.web.day_sky import caution_part, drift_part, plan_part, sky_part
 from ilha.web.errors import NotFound
 from ilha.web.span import STEPS, Span, now_s, span_of
@@ -74,20 +76,36 @@ def _conditions(asked: DayQuestion, mark: marks.Mark, line: lines.Line, stance: 
     own_tip = mark["tip_height_m"] if stance is STANCES[mark["stance"]] else None
     tip = next(t for t in (asked.tip_height_m, own_tip, stance.tip_height_m) if t is not None)
     weed = asked.cover_height_m
+    low, high = _zone(asked, way)
     return Conditions(
         depth=way.depth, surface_speed=way.stream, line_diameter=si(line["diameter_mm"], 1),
         temperature_c=asked.temperature_c, salinity=asked.practical_salinity, wind=asked.wind_m_s,
         wind_angle_deg=asked.wind_to_cast_deg, tip_height=tip, profile=asked.profile,
         canopy=mark["cover_height_m"] if weed is None else weed,
         feed_tension=asked.feed_tension_n, fall=asked.fall,
-        zone_from=asked.zone_from_m, zone_to=asked.zone_to_m,
+        zone_from=low, zone_to=high,
         cast=mark["cast_m"] if asked.cast_m is None else asked.cast_m,
         cast_angle_deg=asked.cast_to_current_deg, lowered=asked.lowered,
         retrieve_speed=asked.retrieve_speed_m_s, steady=asked.steady,
     )
 
 
-def _boat(asked: DayQuestion, mark: marks.Mark, way: Tideway) -> Boat:
+ZONE = (0.0, 1.0)
+"""Where fish feed, m above the bottom, when nothing else is said."""
+
+
+def _zone(asked: DayQuestion, way: Tideway) -> tuple[float, float]:
+    """As asked; else where the fish feeds, at the day's middle depth; else near the bottom."""
+    low, high = ZONE
+    if asked.fish is not None or asked.feeding is not None:
+        feeds = asked.feeding or fish_named(asked.fish or "").feeds
+        depth = float(np.median(way.depth[way.wet])) if np.any(way.wet) else 1.0
+        low, high = (round(edge, 2) for edge in zone_of(feeds, depth, asked.mood))
+    return (low if asked.zone_from_m is None else asked.zone_from_m,
+            high if asked.zone_to_m is None else asked.zone_to_m)
+
+
+def boat_of(asked: WaterQuestion, mark: marks.Mark, way: Tideway) -> Boat:
     """A drifting boat: under the wind as asked, or as it was seen to drift."""
     boat = Boat(asked.leeway_percent / 100.0 * asked.wind_m_s, asked.wind_from_deg,
                 mark["flood_to_deg"])
@@ -132,7 +150,7 @@ def _nail(asked: DayQuestion, plastic: Plastic) -> list[Part]:
                  plastic.length)]
 
 
-def _typed(asked: DayQuestion) -> Typed:
+def _typed(asked: WaterQuestion) -> Typed:
     if asked.typed_depth_m is not None and not asked.typed_depth_m > 0.0:
         raise DomainError("mark.depth_m", "must be above 0 m", asked.typed_depth_m, "m",
                           "enter the depth at the mark")
@@ -146,6 +164,29 @@ def _typed(asked: DayQuestion) -> Typed:
 @bp.get("/day")
 def get_day() -> Response:
     return json_answer(orjson.dumps(answer(DayQuestion.model_validate(request.args.to_dict()))))
+
+
+@dataclass(frozen=True)
+class Moment:
+    """A mark on a day: its instants, its tide and stream, how the angler stands."""
+
+    mark: marks.Mark
+    span: Span
+    now_s: float
+    stance: str
+    events: list[tides.Event]
+    way: Tideway
+
+
+def moment(asked: WaterQuestion) -> Moment:
+    """The water of a mark on a day, with what was typed of it."""
+    mark = found(marks.get, asked.mark_id, "mark_id", "mark")
+    clock = now_s(current_app)
+    span = span_of(asked.date, mark["time_zone"], clock)
+    here = tide_of(mark, span)
+    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
+                  here.heights, here.stream)
+    return Moment(mark, span, clock, asked.stance or mark["stance"], here.events, way)
 
 
 @dataclass(frozen=True)
@@ -171,16 +212,12 @@ class Made:
 
 def made(asked: DayQuestion, *, bare: bool = False) -> Made:
     """Compute the day that was asked for; ``bare`` without what is only drawn."""
-    mark = found(marks.get, asked.mark_id, "mark_id", "mark")
+    at = moment(asked)
+    mark = at.mark
     row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(lines.get, asked.line_id, "line_id", "line")
     rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
-    clock = now_s(current_app)
-    span = span_of(asked.date, mark["time_zone"], clock)
-    here = tide_of(mark, span)
-    stance = asked.stance or mark["stance"]
-    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
-                  here.heights, here.stream)
+    way, stance = at.way, at.stance
     cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
     fits = _fits(row, box)
@@ -191,9 +228,9 @@ def made(asked: DayQuestion, *, bare: bool = False) -> Made:
         None if rod is None else convert.core_rod(rod), asked.school, rigging=_rigging(asked),
         parts=_nail(asked, plastic),
         lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())],
-        boat=_boat(asked, mark, way) if STANCES[stance].drifts else None, bare=bare)
-    return Made(mark, span, clock, stance, here.events, cond, box, shown, fits, rod is not None,
-                result)
+        boat=boat_of(asked, mark, way) if STANCES[stance].drifts else None, bare=bare)
+    return Made(mark, at.span, at.now_s, stance, at.events, cond, box, shown, fits,
+                rod is not None, result)
 
 
 def answer(asked: DayQuestion) -> dict[str, Any]:
@@ -211,6 +248,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
         "speed_from": way.speed_from, "stance": m.stance, "tip_height_m": float(cond.tip_height),
         "drift": drift_part(result.drift, way), "cast_m": cond.cast, "fall": cond.fall,
         "swing_fitted": swing_fitted(result),
+        "zone_from_m": cond.zone_from, "zone_to_m": cond.zone_to,
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": _leader(asked), "retrieve_speed_m_s": cond.retrieve_speed,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),

@@ -11,35 +11,28 @@ from pydantic import Field
 
 from ilha.core.conditions import FallKind
 from ilha.core.drift import LEEWAY
+from ilha.core.fish import Feeds
+from ilha.core.situation import Mood
 from ilha.web.payloads import Id, Payload, School, StanceKey
 
 Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
 RiggingKey = Literal["one", "tandem", "sliding-sinker", "three-way"]
 
 
-class DayQuestion(Payload):
-    """The facts of the sentence; what is left out takes the mark's or the model's default."""
+class WaterQuestion(Payload):
+    """The water and the weather at a mark on a day, and what was typed of it."""
 
     mark_id: Id
-    plastic_id: Id
-    line_id: Id
-    rod_id: Id | None = None
     date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
     school: School = "lightest-practical"
     stance: StanceKey | None = None
     tip_height_m: float | None = None
     cast_m: float | None = None
-    feed_tension_n: float = 0.01
-    zone_from_m: float = 0.0
-    zone_to_m: float = 1.0
     wind_m_s: float = 3.0
     wind_from_deg: float | None = Field(None, ge=0.0, le=360.0, description="from north")
     leeway_percent: float = Field(100.0 * LEEWAY, ge=0.0, le=10.0, description="of the wind")
     drift_seen_m_s: float | None = Field(None, ge=0.0, le=5.0, description="over the ground, GPS")
     drift_seen_step: int = Field(0, ge=0, le=144, description="step at which it was seen")
-    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")
-    thunder: bool = Field(False, description="thunder is forecast or heard")
-    wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
     temperature_c: float = 18.0
     practical_salinity: float = 35.0
     typed_depth_m: float | None = None
@@ -50,12 +43,29 @@ class DayQuestion(Payload):
         None, ge=0.0, le=6.0, description="borne by the strongest head swept at typed_speed_step")
     held_m_s: float | None = Field(
         None, ge=0.0, le=6.0, description="borne by the weakest head that held there")
+    profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
+
+
+class DayQuestion(WaterQuestion):
+    """The facts of the sentence; what is left out takes the mark's or the model's default."""
+
+    plastic_id: Id
+    line_id: Id
+    rod_id: Id | None = None
+    feed_tension_n: float = 0.01
+    fish: str | None = Field(None, max_length=80, description="its height, where no zone is asked")
+    mood: Mood = "steady"
+    feeding: Feeds | None = Field(None, description="where in the water; null: as the fish does")
+    zone_from_m: float | None = Field(None, description="null: where the fish feeds, else 0")
+    zone_to_m: float | None = Field(None, description="null: where the fish feeds, else 1")
+    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")
+    thunder: bool = Field(False, description="thunder is forecast or heard")
+    wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
     fall: FallKind = "fed"
     lowered: bool = Field(False, description="let down below the rod, not cast")
     cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
     wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
-    profile: Literal["seventh-root", "uniform"] = "seventh-root"
-    cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
     steady: bool = Field(False, description="swum back, not lifted and dropped")
     retrieve_speed_m_s: float = 0.6
     rigging: RiggingKey = "one"
@@ -240,6 +250,8 @@ class DayBoard(Payload):
     cast_m: float
     fall: FallKind
     swing_fitted: bool = Field(description="depth and cast as the held fall was fitted to")
+    zone_from_m: float = Field(description="where the fish feed, above the bottom")
+    zone_to_m: float
     lowered: bool
     steady: bool
     rigging: RiggingKey

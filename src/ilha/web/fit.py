@@ -10,7 +10,6 @@ from werkzeug.wrappers import Response
 
 from ilha.core.assembly import assemble
 from ilha.core.errors import Array, DomainError
-from ilha.core.fish import fish_named
 from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.glide import free_fall
 from ilha.core.keeper import keeper_for
@@ -36,6 +35,7 @@ from ilha.core.water import density
 from ilha.store import heads, lines, plastics
 from ilha.web import convert
 from ilha.web.bench_payloads import Fit, FitQuestion
+from ilha.web.books import fish_named
 from ilha.web.day import found
 from ilha.web.resources import answer
 

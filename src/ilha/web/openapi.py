@@ -10,7 +10,9 @@ from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
 from ilha.web import bench_payloads as b
+from ilha.web import choice_payloads as o
 from ilha.web import day_payloads as d
+from ilha.web import know_payloads as k
 from ilha.web import payloads as p
 from ilha.web import plan_payloads as c
 from ilha.web import tide_payloads as t
@@ -65,6 +67,21 @@ ROUTES = (
     Route("get", "/api/card", "The day on one sheet", c.CardSheet, query=c.CardQuestion),
     Route("get", "/api/card.html", "The card as a page", "text/html", query=c.CardQuestion),
     Route("get", "/api/card.pdf", "The card to print", "application/pdf", query=c.CardQuestion),
+    Route("get", "/api/choice", "Whole outfits for a fish and a water", o.Choice,
+          query=o.ChoiceQuestion),
+    Route("get", "/api/choice/moves", "What would change the first proposal", o.Moves,
+          query=o.ChoiceQuestion),
+    Route("get", "/api/choice/doctor", "What to change first", o.Doctor, query=o.DoctorQuestion),
+    Route("get", "/api/choice/fan", "How to cover the water", o.Fans, query=o.FanQuestion),
+    Route("get", "/api/rules", "All rules as they stand", k.Rules),
+    Route("post", "/api/rules", "Add a rule of one's own", k.Rules, body=k.NewRule),
+    Route("put", "/api/rules/{key}", "Switch or weigh a rule", k.Rules, body=k.RuleChange),
+    Route("put", "/api/rules/own/{row_id}", "Change a rule of one's own", k.Rules, body=k.NewRule),
+    Route("delete", "/api/rules/own/{row_id}", "Remove a rule of one's own", k.Rules),
+    Route("get", "/api/fish", "All fish as plain facts", k.FishBook),
+    Route("post", "/api/fish", "Add a fish", k.Fish, body=k.NewFish),
+    Route("put", "/api/fish/{key}", "Change a fish", k.Fish, body=k.NewFish),
+    Route("delete", "/api/fish/{key}", "A fish as it ships, or one's own removed", k.Fish),
     Route("get", "/api/trainer", "Rigs to be judged by eye", b.TrainerSeries),
     Route("post", "/api/trainer", "What they were taken for", b.TrainerScore,
           body=b.TrainerAnswers),
@@ -96,7 +113,8 @@ def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
 
 
 def _last_word(path: str) -> str:
-    return path.removesuffix("/{row_id}").rsplit("/", 1)[1].replace(".", "_")
+    parts = [part for part in path.removeprefix("/api/").split("/") if not part.startswith("{")]
+    return "_".join(parts).replace(".", "_")
 
 
 def _operation(route: Route) -> dict[str, Any]:
@@ -117,6 +135,9 @@ def _operation(route: Route) -> dict[str, Any]:
         # As large as the ids that payloads carry.
         whole = {"type": "integer", "minimum": 1, "maximum": 2**53 - 1}
         out["parameters"] = [{"name": "row_id", "in": "path", "required": True, "schema": whole}]
+    if "{key}" in route.path:
+        word = {"type": "string", "minLength": 1, "maxLength": 80}
+        out["parameters"] = [{"name": "key", "in": "path", "required": True, "schema": word}]
     if route.body is not None:
         out["requestBody"] = {
             "required": True, "content": {"application/json": {"schema": _ref(route.body)}},

@@ -216,6 +216,12 @@ class FishNote(Payload):
     cautions: list[str]
 
 
+class SymptomNote(Payload):
+    key: str
+    name: str
+    says: str
+
+
 class Reference(Payload):
     """What the core knows by name."""
 
@@ -224,6 +230,7 @@ class Reference(Payload):
     cautions: list[CautionNote]
     local_first: str
     fish: list[FishNote]
+    symptoms: list[SymptomNote] = Field(description="what the doctor knows")
     hardware: list[str] = Field(description="swivels and rings that are known")
     tide_service: bool = Field(description="whether a tide service is set up")
 

@@ -48,7 +48,7 @@ def _work(
     return Work(
         ends(body["depth_m"]) or (0.0, 0.0), ends(stream) or (0.0, 0.0),
         ends(figures["count_s"]), ends(figures["middle_s"]), ends(figures["stop_s"]),
-        ends(figures["lead_m"]), ends(figures["zone_s"]), (asked.zone_from_m, asked.zone_to_m),
+        ends(figures["lead_m"]), ends(figures["zone_s"]), (body["zone_from_m"], body["zone_to_m"]),
         asked.retrieve_speed_m_s if asked.steady else None, asked.lowered,
         body["drift"] is not None,
     )

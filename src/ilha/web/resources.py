@@ -9,7 +9,7 @@ from werkzeug.wrappers import Response
 
 from ilha import __version__
 from ilha.core.cautions import CAUTIONS, FIRST
-from ilha.core.fish import FISH
+from ilha.core.doctor import SYMPTOMS
 from ilha.core.schools import SCHOOLS
 from ilha.core.strength import HARDWARE
 from ilha.core.tables import STANCES
@@ -17,6 +17,7 @@ from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, marks, plastics, rods, settings
 from ilha.web import convert
 from ilha.web.answers import json_answer
+from ilha.web.books import fish_book
 from ilha.web.database import connection
 from ilha.web.payloads import (
     Box,
@@ -29,6 +30,7 @@ from ilha.web.payloads import (
     SchoolNote,
     Settings,
     StanceNote,
+    SymptomNote,
 )
 
 bp = Blueprint("resources", __name__, url_prefix="/api")
@@ -73,7 +75,8 @@ def reference() -> Response:
         fish=[FishNote(
             key=f.key, name=f.name, scientific=f.scientific, feeds=f.feeds, mouth=f.mouth,
             teeth=f.teeth, takes=f.takes, strength=f.strength, cautions=list(f.cautions),
-        ) for f in sorted(FISH.values(), key=lambda f: f.name.lower())],
+        ) for f in sorted(fish_book().values(), key=lambda f: f.name.lower())],
+        symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],
         hardware=list(HARDWARE),
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))

@@ -1,0 +1,201 @@
+"""The choice, its doctor and its fan over the demo box; the rules and the fish."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+ASK = "/api/choice?mark_id=1&step=72&fish=european-seabass"
+FISH: dict[str, Any] = {
+    "name": "Marela bream", "scientific": "", "feeds": "bottom", "mouth": "small",
+    "hardness": "bony", "teeth": "crushing", "takes": "inhale", "strength": "light",
+    "runs": "structure", "holds": "rock", "comfort_low_c": 12, "comfort_high_c": 24,
+    "forage_low_mm": 20, "forage_high_mm": 45, "eats": ["crab"], "minds": ["spines"],
+}
+
+
+def get(client: FlaskClient, path: str) -> Any:
+    answer = client.get(path)
+    assert answer.status_code == 200, answer.text
+    return answer.get_json()
+
+
+def test_outfits_of_the_box_with_their_account(client: FlaskClient) -> None:
+    found = get(client, ASK)
+    box = get(client, "/api/box")
+    assert len(found["outfits"]) == 3
+    for outfit in found["outfits"]:
+        for kind in ("plastic", "head", "line", "rod"):
+            assert outfit[f"{kind}_id"] in {row["id"] for row in box[f"{kind}s"]}
+        assert sum(r["gave"] for r in outfit["reasons"]) == pytest.approx(outfit["score"], abs=0.2)
+        assert outfit["line_height_m"][-1] == pytest.approx(found["asked"]["depth_m"], abs=0.01)
+        assert len(outfit["schools"]) == 5
+        assert outfit["way"]["away_m"][-1] == 0.0
+    assert found["asked"]["fish_name"] == "European seabass"
+    assert found["asked"]["light_from"] == "sun"
+    assert found["asked"]["light"] == "bright"
+    assert "match-what-they-eat" in found["fired"]
+    assert found["tried"] > 1000
+
+
+def test_it_agrees_with_the_day(client: FlaskClient) -> None:
+    """The proposed head is right on the board of the day, with the count that the choice says."""
+    found = get(client, ASK)
+    o, asked = found["outfits"][0], found["asked"]
+    day = get(client, f"/api/day?mark_id=1&plastic_id={o['plastic_id']}&line_id={o['line_id']}"
+                      f"&rod_id={o['rod_id']}&fish=european-seabass&every_head=true")
+    wet = [i for i, w in enumerate(day["wet"]) if w]
+    head = next(h for h in day["heads"] if h["id"] == o["head_id"])
+    at = wet.index(72) if len(head["count_s"]) == len(wet) else 72
+    assert head["count_s"][at] == pytest.approx(o["count_s"], rel=0.02)
+    assert day["depth_m"][72] == pytest.approx(asked["depth_m"], abs=0.01)
+    assert day["verdicts"][head["verdict"][at]] in ("right", "marginal")
+
+
+def test_the_hour_the_light_and_the_mark_enter(client: FlaskClient) -> None:
+    night = get(client, ASK.replace("step=72", "step=6"))["asked"]
+    assert night["light"] == "night"
+    assert get(client, ASK + "&light=low")["asked"]["light_from"] == "chosen"
+    flat = get(client, "/api/choice?mark_id=2&step=100&fish=red-drum&typed_depth_m=0.9"
+                       "&typed_depth_step=100")
+    assert flat["asked"]["cover"] == "low-weed"
+    assert len(flat["pair"]) == 2
+    covered, bare = (flat["outfits"][i] for i in flat["pair"])
+    assert covered["covered"]
+    assert not bare["covered"]
+
+
+def test_a_dry_mark_and_an_unknown_fish_are_told(client: FlaskClient) -> None:
+    dry = client.get("/api/choice?mark_id=2&step=100&fish=red-drum&typed_depth_m=0.02"
+                     "&typed_depth_step=100")
+    assert (dry.status_code, dry.get_json()["field"]) == (422, "step")
+    gone = client.get("/api/choice?mark_id=1&fish=dragon")
+    assert (gone.status_code, gone.get_json()["field"]) == (422, "fish")
+
+
+def test_a_drifting_boat(client: FlaskClient) -> None:
+    reef = get(client, "/api/choice?mark_id=7&step=72&fish=red-porgy&wind_m_s=6")
+    assert reef["asked"]["stance"] == "drifting"
+    calm = get(client, "/api/choice?mark_id=7&step=72&fish=red-porgy&wind_m_s=0")
+    box = {h["id"]: h["mass_g"] for h in get(client, "/api/box")["heads"]}
+    assert (box[reef["outfits"][0]["head_id"]] > box[calm["outfits"][0]["head_id"]])
+
+
+def test_what_moves_it(client: FlaskClient) -> None:
+    moves = get(client, ASK.replace("/choice", "/choice/moves"))["moves"]
+    assert {"clarity", "light", "cover", "surface_speed"} <= {m["fact"] for m in moves}
+    assert any(m["parts"] for m in moves)
+    for move in moves:
+        assert (move["plastic_id"] is None) == (move["head_id"] is None)
+
+
+def test_the_doctor_and_the_fan(client: FlaskClient) -> None:
+    doctor = get(client, ASK.replace("/choice", "/choice/doctor") + "&trouble=swept")
+    assert doctor["questions"][0]["answers"]
+    heavier = next(c for c in doctor["changes"] if c["key"] == "heavier")
+    assert heavier["unit"] == "head"
+    assert heavier["value"] > 0
+    answered = get(client, ASK.replace("/choice", "/choice/doctor")
+                   + "&trouble=swept&answers=stay:stay")
+    assert "wait" not in [c["key"] for c in answered["changes"]]
+    bad = client.get(ASK.replace("/choice", "/choice/doctor") + "&trouble=bored")
+    assert bad.get_json()["field"] == "symptom"
+    fans = get(client, ASK.replace("/choice", "/choice/fan") + "&sector_deg=120")
+    kinds = {p["kind"]: p for p in fans["plans"]}
+    assert kinds["search"]["casts"] == len(kinds["search"]["angles_deg"])
+    assert kinds["search"]["seconds"] < kinds["creep"]["seconds"]
+    along = get(client, ASK.replace("/choice", "/choice/fan") + "&stretch_m=60")
+    assert along["plans"][0]["steps_m"]
+    both = client.get(ASK.replace("/choice", "/choice/fan") + "&stretch_m=60&sector_deg=90")
+    assert both.get_json()["field"] == "sector_deg"
+
+
+def test_a_rule_is_switched_off_weighed_and_put_back(client: FlaskClient) -> None:
+    night = ASK.replace("step=72", "step=6")
+    assert "dark-in-the-dark" in get(client, night)["fired"]
+    off = client.put("/api/rules/dark-in-the-dark", json={"on": False})
+    assert off.status_code == 200
+    shown = {r["key"]: r for r in off.get_json()["rules"]}["dark-in-the-dark"]
+    assert not shown["on"]
+    assert "dark-in-the-dark" not in get(client, night)["fired"]
+    weighed = client.put("/api/rules/dark-in-the-dark", json={"on": True, "weight": 3.5})
+    row = {r["key"]: r for r in weighed.get_json()["rules"]}["dark-in-the-dark"]
+    assert (row["weight"], row["ships"]) == (3.5, 1.0)
+    back = client.put("/api/rules/dark-in-the-dark", json={"on": True})
+    assert {r["key"]: r for r in back.get_json()["rules"]}["dark-in-the-dark"]["weight"] == 1.0
+    assert client.put("/api/rules/nothing", json={"on": False}).get_json()["field"] == "key"
+    assert client.put("/api/rules/no-plunge", json={"on": True, "weight": 0}).status_code == 422
+
+
+def test_a_rule_of_ones_own(client: FlaskClient) -> None:
+    mine = {"says": "Sticks here.", "weight": 9.0, "when": {"place": ["harbour"]},
+            "wants": {"look": ["stick"]}}
+    made = client.post("/api/rules", json=mine)
+    assert made.status_code == 200, made.text
+    own = [r for r in made.get_json()["rules"] if r["part"] == "own"]
+    assert [c["words"] for c in own[0]["when"]] == ["harbour"]
+    sticks = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "stick"}
+    assert get(client, ASK)["outfits"][0]["plastic_id"] in sticks
+    row_id = own[0]["key"].partition(":")[2]
+    changed = client.put(f"/api/rules/own/{row_id}", json={**mine, "wants": {"look": ["curl"]}})
+    assert changed.status_code == 200
+    curl = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "curl"}
+    assert get(client, ASK)["outfits"][0]["plastic_id"] in curl
+    gone = client.delete(f"/api/rules/own/{row_id}")
+    assert not [r for r in gone.get_json()["rules"] if r["part"] == "own"]
+    assert client.delete(f"/api/rules/own/{row_id}").status_code == 404
+    bad = client.post("/api/rules", json={**mine, "wants": {"look": ["trout"]}})
+    assert bad.get_json()["field"] == "rules[new].wants.look"
+
+
+def test_the_fish_are_read_changed_added_and_put_back(client: FlaskClient) -> None:
+    book = get(client, "/api/fish")
+    assert len(book["fish"]) >= 40
+    assert "memory" in book["from_memory"]
+    made = client.post("/api/fish", json=FISH)
+    assert made.status_code == 200, made.text
+    assert made.get_json()["key"] == "marela-bream"
+    found = get(client, ASK.replace("european-seabass", "marela-bream"))
+    assert any("Marela bream" in r["says"] for r in found["outfits"][0]["reasons"])
+    assert client.post("/api/fish", json=FISH).get_json()["field"] == "name"
+    bass = next(f for f in book["fish"] if f["key"] == "european-seabass")
+    facts = {k: bass[k] for k in FISH}
+    client.put("/api/fish/european-seabass", json={**facts, "feeds": "top"})
+    assert get(client, ASK)["asked"]["feeding"] == "top"
+    taken = client.put("/api/fish/european-seabass", json={**facts, "name": "red porgy"})
+    assert taken.get_json()["field"] == "name"
+    back = client.delete("/api/fish/european-seabass").get_json()
+    assert back["changed"]
+    assert get(client, ASK)["asked"]["feeding"] == "low"
+    assert client.delete("/api/fish/european-seabass").status_code == 422
+    assert client.delete("/api/fish/marela-bream").status_code == 200
+    assert client.put("/api/fish/marela-bream", json=FISH).status_code == 422
+
+
+@pytest.mark.parametrize(("change", "field"), [
+    ({"name": ""}, "name"), ({"feeds": "sky"}, "feeds"), ({"eats": []}, "eats"),
+    ({"eats": ["bread"]}, "fish[marela-bream].eats"), ({"minds": ["love"]},
+                                                       "fish[marela-bream].minds"),
+    ({"comfort_high_c": 5}, "fish[marela-bream].comfort_c"),
+    ({"forage_low_mm": 1}, "forage_low_mm")])
+def test_a_bad_fish_is_refused(change: dict[str, Any], field: str, client: FlaskClient) -> None:
+    answer = client.post("/api/fish", json={**FISH, **change})
+    assert answer.status_code == 422
+    assert answer.get_json()["field"] == field
+
+
+def test_the_day_follows_the_fish_and_its_mood(client: FlaskClient) -> None:
+    ask = "/api/day?mark_id=1&plastic_id=1&line_id=3"
+    plain = get(client, ask)
+    assert (plain["zone_from_m"], plain["zone_to_m"]) == (0.0, 1.0)
+    bottom = get(client, ask + "&fish=gilthead-seabream")
+    assert bottom["zone_to_m"] == 0.5
+    mid = get(client, ask + "&fish=bluefish")
+    assert mid["zone_from_m"] > 0.5
+    assert mid["heads"][0]["zone_s"] != plain["heads"][0]["zone_s"]
+    keen = get(client, ask + "&fish=gilthead-seabream&mood=keen")
+    assert keen["zone_to_m"] > 2.0
+    typed = get(client, ask + "&fish=bluefish&zone_from_m=0&zone_to_m=0.8")
+    assert (typed["zone_from_m"], typed["zone_to_m"]) == (0.0, 0.8)
