@@ -15,8 +15,17 @@ import { DayView } from "./views/day/day-view";
 
 const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));
 const CardView = lazy(() => import("./views/card/card-view"));
+const OutfitView = lazy(() => import("./views/outfit/outfit-view"));
+const KnowView = lazy(() => import("./views/know/know-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
+
+/** In the order of the bar; ``key`` goes there after g. */
+const VIEWS = [
+  { key: "d", path: "/", name: "Day" }, { key: "o", path: "/outfit", name: "Outfit" },
+  { key: "b", path: "/bench", name: "Bench" }, { key: "c", path: "/card", name: "Card" },
+  { key: "p", path: "/places", name: "Places" }, { key: "k", path: "/know", name: "Know" },
+];
 
 /**
  * What every view needs, all at once, before anything is drawn: a fallback that React shows even
@@ -48,6 +57,8 @@ export function App() {
                 <Suspense fallback={<p className="waiting" role="status">Opening …</p>}>
                   <Routes>
                     <Route path="/" element={<DayView />} />
+                    <Route path="/outfit" element={<OutfitView />} />
+                    <Route path="/know" element={<KnowView />} />
                     <Route path="/bench" element={<BenchView />} />
                     <Route path="/card" element={<CardView />} />
                     <Route path="/places" element={<PlacesView />} />
@@ -70,7 +81,7 @@ function Shell({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.sheet = settings.sheet;
   }, [settings.sheet]);
-  useGoKeys(useMemo(() => ({ d: () => void go("/"), b: () => void go("/bench"), c: () => void go("/card"), p: () => void go("/places") }), [go]));
+  useGoKeys(useMemo(() => Object.fromEntries(VIEWS.map(({ key, path }) => [key, () => void go(path)])), [go]));
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
     <>
@@ -93,10 +104,7 @@ function Shell({ children }: { children: ReactNode }) {
 function Views() {
   return (
     <nav className="views" aria-label="views">
-      <NavLink to="/" end>Day</NavLink>
-      <NavLink to="/bench">Bench</NavLink>
-      <NavLink to="/card">Card</NavLink>
-      <NavLink to="/places">Places</NavLink>
+      {VIEWS.map(({ path, name }) => <NavLink key={path} to={path} end={path === "/"}>{name}</NavLink>)}
     </nav>
   );
 }

@@ -139,10 +139,10 @@ def test_a_rule_of_ones_own(client: FlaskClient) -> None:
     sticks = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "stick"}
     assert get(client, ASK)["outfits"][0]["plastic_id"] in sticks
     row_id = own[0]["key"].partition(":")[2]
-    changed = client.put(f"/api/rules/own/{row_id}", json={**mine, "wants": {"look": ["curl"]}})
+    changed = client.put(f"/api/rules/own/{row_id}", json={**mine, "wants": {"look": ["jerk"]}})
     assert changed.status_code == 200
-    curl = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "curl"}
-    assert get(client, ASK)["outfits"][0]["plastic_id"] in curl
+    jerks = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "jerk"}
+    assert get(client, ASK)["outfits"][0]["plastic_id"] in jerks
     gone = client.delete(f"/api/rules/own/{row_id}")
     assert not [r for r in gone.get_json()["rules"] if r["part"] == "own"]
     assert client.delete(f"/api/rules/own/{row_id}").status_code == 404

@@ -723,8 +723,15 @@ export interface components {
              * @enum {string}
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /**
+             * Steady
+             * @description fished by swimming it back
+             */
+            steady: boolean;
             /** Surface Speed M S */
             surface_speed_m_s: number;
+            /** Tip Height M */
+            tip_height_m: number;
             /** Zone From M */
             zone_from_m: number;
             /** Zone To M */
@@ -2092,6 +2099,8 @@ export interface components {
             fall_shift_m: number[];
             /** Figure */
             figure: number | null;
+            /** Head Diameter Mm */
+            head_diameter_mm: number;
             /** Head Id */
             head_id: number;
             /** Hook Size */
@@ -2108,6 +2117,11 @@ export interface components {
             line_out_m: number | null;
             /** Line Span M */
             line_span_m: (number | null)[];
+            /**
+             * Numbers
+             * @description of its rigging
+             */
+            numbers: components["schemas"]["RiggingNumber"][];
             /** Overruled */
             overruled: components["schemas"]["Overruled"][];
             /**

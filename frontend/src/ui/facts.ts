@@ -1,6 +1,6 @@
 // The facts of the day as kept on this device, and the question that they and the settings make.
 import { bandOf, type Seen } from "./seen";
-import type { Box, DayQuery, FitQuery, Head, Mark, Settings } from "../api/types";
+import type { Box, ChoiceQuery, DayQuery, FitQuery, Head, Mark, Settings } from "../api/types";
 
 export interface Typed {
   depth?: { value: number; step: number } | undefined;
@@ -53,6 +53,19 @@ export interface Facts {
   shank: FitQuery["shank"] | null;
   /** the fish that is wanted, by its key */
   fish: string | null;
+  feeding: ChoiceQuery["feeding"] | null;
+  mood: ChoiceQuery["mood"] | null;
+  /** what the water and the day are like, for the choice of an outfit */
+  clarity: ChoiceQuery["clarity"] | null;
+  light: ChoiceQuery["light"] | null;
+  trend: ChoiceQuery["temperature_trend"] | null;
+  cover: ChoiceQuery["cover"] | null;
+  pests: boolean;
+  symptom: ChoiceQuery["symptom"] | null;
+  leader_school: ChoiceQuery["leader"] | null;
+  sinker_school: ChoiceQuery["sinker"] | null;
+  /** only the line chosen on the Day is looked at */
+  own_line: boolean;
   /** hours of the day that the card shows */
   hours: [number, number] | null;
   /** minutes that one change of head is worth */
@@ -70,6 +83,8 @@ const EMPTY: Facts = {
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
   change_minutes: null, wade_m: null, hours: null,
   bench_rigging: null, bench_cover: null, leader_kg: null, hardware: null, shank: null, fish: null,
+  feeding: null, mood: null, clarity: null, light: null, trend: null, cover: null, pests: false,
+  symptom: null, leader_school: null, sinker_school: null, own_line: false,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
@@ -96,6 +111,30 @@ export function typedKeyOf(settings: Settings, facts: Facts, marks: Mark[]): str
 function today(): string {
   const now = new Date();
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
+}
+
+/** Until one is chosen. */
+export const ASSUMED_FISH = "european-seabass";
+
+/** The question of a whole outfit: the day's water at a step, the fish, and what it is like there. */
+export function makeChoiceQuery(day: DayQuery, facts: Facts, step: number): ChoiceQuery {
+  return {
+    mark_id: day.mark_id, date: day.date, school: day.school, stance: day.stance,
+    tip_height_m: day.tip_height_m, cast_m: day.cast_m, wind_m_s: day.wind_m_s,
+    wind_from_deg: day.wind_from_deg, leeway_percent: day.leeway_percent,
+    drift_seen_m_s: day.drift_seen_m_s, drift_seen_step: day.drift_seen_step,
+    temperature_c: day.temperature_c, typed_depth_m: day.typed_depth_m,
+    typed_depth_step: day.typed_depth_step, typed_speed_m_s: day.typed_speed_m_s,
+    typed_speed_step: day.typed_speed_step, swept_m_s: day.swept_m_s, held_m_s: day.held_m_s,
+    profile: day.profile, cover_height_m: day.cover_height_m,
+    step: Math.round(step), fish: facts.fish ?? ASSUMED_FISH, feeding: facts.feeding ?? undefined,
+    mood: facts.mood ?? undefined, clarity: facts.clarity ?? undefined,
+    light: facts.light ?? undefined, temperature_trend: facts.trend ?? undefined,
+    cover: facts.cover ?? undefined, pests: facts.pests || undefined,
+    symptom: facts.symptom ?? undefined, shank: facts.shank ?? undefined,
+    leader: facts.leader_school ?? undefined, sinker: facts.sinker_school ?? undefined,
+    line_id: facts.own_line ? day.line_id : undefined,
+  };
 }
 
 /** The second head, the sinker and the nail: only what the chosen rig needs. */
@@ -142,6 +181,9 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     wade_m: facts.wade_m ?? undefined,
     temperature_c: facts.temperature_c ?? undefined,
     feed_tension_n: facts.feed_tension_n ?? undefined,
+    fish: facts.fish ?? undefined,
+    mood: facts.mood ?? undefined,
+    feeding: facts.feeding ?? undefined,
     zone_from_m: facts.zone?.[0],
     zone_to_m: facts.zone?.[1],
     every_head: facts.every_head || undefined,

@@ -11,7 +11,7 @@ export const KEY_HELP: [string, string][] = [
   ["f", "watch the chosen head fall; any key or touch ends it"],
   ["p", "the day's change plan"],
   ["u", "forget what was read from heads"],
-  ["g then d, b, c, p", "go to Day, Bench, Card, Places"],
+  ["g then d, o, b, c, p, k", "go to Day, Outfit, Bench, Card, Places, Know"],
   ["?", "these keys"],
 ];
 

@@ -136,6 +136,17 @@ export function kilograms(newton: Maybe): Figure {
   return newton == null ? DASH : { value: fixed(newton / N_PER_KGF, 1), unit: "kg" };
 }
 
+const KG_PER_LB = 0.45359237;
+
+/** What lines and leaders hold, as both kinds of packet say it. */
+export function strengthText(newton: Maybe): string {
+  if (newton == null) return DASH.value;
+  const kg = newton / N_PER_KGF;
+  return `${fixed(kg, 1)} kg (${fixed(kg / KG_PER_LB, 0)} lb)`;
+}
+
+export const newtonsOfKg = (kg: number): number => kg * N_PER_KGF;
+
 /** Turns of the handle a second, from the reel's line per turn. */
 export function turns(m_s: Maybe, cm_per_turn: number): string {
   return m_s == null ? DASH.value : fixed((m_s * 100) / cm_per_turn, 1);

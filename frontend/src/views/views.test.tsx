@@ -81,7 +81,7 @@ function inQuestion(child: ReactNode): ReactNode {
   queries.setQueryData(settingsQuery.queryKey, SETTINGS);
   queries.setQueryData(boxQuery.queryKey, BOX);
   queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", fish: [], hardware: [], tide_service: false });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", fish: [], symptoms: [], hardware: [], tide_service: false });
   return (
     <QueryClientProvider client={queries}>
       <MemoryRouter><Suspense><QuestionProvider>{child}</QuestionProvider></Suspense></MemoryRouter>

@@ -156,6 +156,11 @@ class Situation:
     def cast_m(self) -> float:
         return float(PLACES[self.place]["cast_m"]) if self.cast is None else self.cast
 
+    @property
+    def tip(self) -> float:
+        """Height of the rod tip over the water, m."""
+        return STANCES[self.stance].tip_height_m if self.tip_height is None else self.tip_height
+
     def conditions(self, lines: Array) -> Conditions:
         """The water as the board has it, one column for each line diameter (m)."""
         stance = STANCES[self.stance]
@@ -166,7 +171,7 @@ class Situation:
         return Conditions(
             depth=self.depth * ones, surface_speed=self.surface_speed * ones, line_diameter=lines,
             temperature_c=self.water_temperature_c, wind=self.wind,
-            tip_height=stance.tip_height_m if self.tip_height is None else self.tip_height,
+            tip_height=self.tip,
             canopy=self.cover_height, zone_from=low, zone_to=high, cast=self.cast_m,
             lowered=boat and self.depth >= LET_DOWN_FROM,
             drift_follows=stance.drifts, drift_plane=self.drift_plane if stance.drifts else 1.0,

@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.cautions import FIRST, Place, Weather, cautions
-from ilha.core.choose import choose
+from ilha.core.choose import SHOWN, choose
 from ilha.core.fish import Feeds, fish_named
 from ilha.core.outfit import Choice, Outfit
 from ilha.core.proposal import Figures, figures_of
@@ -192,12 +192,14 @@ def _outfit(outfit: Outfit, figures: Figures) -> dict[str, Any]:
 
 
 def proposed(choice: Choice) -> list[Outfit]:
-    """What is proposed, the two of a pair among them."""
-    out = list(choice.outfits)
-    for one in choice.pair or ():
-        if all(one.parts != other.parts for other in out):
-            out.append(one)
-    return out
+    """What is proposed, best first, the two of a pair among them, no more than are shown."""
+    missing = [one for one in choice.pair or ()
+               if all(one.parts != other.parts for other in choice.outfits)]
+    paired = {one.parts for one in choice.pair or ()}
+    kept = list(choice.outfits)
+    while missing and len(kept) + len(missing) > SHOWN:
+        kept.remove(next(o for o in reversed(kept) if o.parts not in paired))
+    return sorted([*kept, *missing], key=lambda o: -o.score)
 
 
 def answer(asked: QuestionFile) -> dict[str, Any]:

@@ -18,14 +18,18 @@ from ilha.core.flow import Profile
 from ilha.core.light import light
 from ilha.core.outfit import Choice as Chosen
 from ilha.core.outfit import Outfit as Proposed
+from ilha.core.outline import PROFILES, Outline
 from ilha.core.proposal import by_school, figures_of, what_moves
 from ilha.core.retrieves import RETRIEVES
+from ilha.core.rig import ball_diameter
+from ilha.core.rigging_numbers import RULES, Bench, Numbers
 from ilha.core.riggings import NAMES
 from ilha.core.situation import Situation, cover_kind
 from ilha.core.tables import STANCES
 from ilha.core.units import G
 from ilha.formats.choice_file import cautions_for, proposed
 from ilha.formats.fields import FieldError
+from ilha.web import convert
 from ilha.web.books import box_of, fish_named, rule_book
 from ilha.web.choice_payloads import (
     Choice,
@@ -104,7 +108,7 @@ def get_choice() -> Response:
             "cover_from": "chosen" if asked.cover else "mark", "light": s.light,
             "light_from": "chosen" if asked.light else "sun", "feeding": s.feeds,
             "zone_from_m": round(low, 2), "zone_to_m": round(high, 2), "cast_m": s.cast_m,
-            "clock": at.span.clock_of(asked.step), "fish": s.fish.key, "fish_name": s.fish.name,
+            "tip_height_m": s.tip, "steady": s.steady, "clock": at.span.clock_of(asked.step), "fish": s.fish.key, "fish_name": s.fish.name,
         },
         "outfits": [_outfit(s, box, outfit) for outfit in outfits],
         "pair": pair, "fired": [rule.key for rule in choice.fired],
@@ -129,7 +133,11 @@ def _outfit(s: Situation, box: Box, o: Proposed) -> dict[str, Any]:
         "hook_size": o.head.hook_size, "wire": o.wire, "score": round(o.score, 2),
         "verdict": o.verdict, "decided": code, "figure": one(figure, 4), "bound": one(bound, 4),
         "unit": unit, "exit_mm": round(o.reach * o.plastic.body_length * 1e3, 1),
-        "clear_mm": round(o.clear * 1e3, 1), "lead_m": one(f.lead, 2), "count_s": one(f.count, 2),
+        "clear_mm": round(o.clear * 1e3, 1),
+        "head_diameter_mm": round(1e3 * float(ball_diameter(
+            o.head.head.mass, o.head.head.density)), 2),
+        "numbers": convert.plan_numbers(_numbers(s, o)), "lead_m": one(f.lead, 2),
+        "count_s": one(f.count, 2),
         "zone_s": one(f.zone_seconds, 2), "scope": one(f.scope, 3),
         "line_out_m": one(f.line_out, 2), "right_from_m_s": one(f.window[0], 3),
         "right_to_m_s": one(f.window[1], 3), "fall_m_s": one(f.fall_speed, 3),
@@ -151,6 +159,16 @@ def _outfit(s: Situation, box: Box, o: Proposed) -> dict[str, Any]:
         "schools": [{"school": key, "head_id": None if head is None else int(head.head.id)}
                     for key, head in by_school(s, box, o).items()],
     }
+
+
+def _numbers(s: Situation, o: Proposed) -> Numbers:
+    """What the bench says of the outfit's rigging."""
+    plastic = o.plastic
+    body = Outline(plastic.body_length, plastic.plastic.height, PROFILES[plastic.look])
+    return RULES[o.rigging](Bench(
+        plastic.plastic, body, plastic.look, o.head.head, o.head.straight, o.head.gape,
+        o.head.keeper_takes, depth=s.depth, cover=s.cover, current=s.surface_speed,
+        line=o.line.diameter))
 
 
 @bp.get("/choice/moves")

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from ilha.core.fish import Feeds
 from ilha.core.situation import Bottom, Clarity, Cover, Light, Mood, Symptom, Trend
+from ilha.web.bench_payloads import RiggingNumber
 from ilha.web.day_payloads import Verdict, WaterQuestion
 from ilha.web.payloads import Id, Payload, School, StanceKey
 
@@ -107,6 +108,8 @@ class Outfit(Payload):
     unit: str
     exit_mm: float
     clear_mm: float
+    head_diameter_mm: float
+    numbers: list[RiggingNumber] = Field(description="of its rigging")
     lead_m: float | None
     count_s: float | None
     zone_s: float | None
@@ -155,6 +158,8 @@ class Asked(Payload):
     zone_from_m: float
     zone_to_m: float
     cast_m: float
+    tip_height_m: float
+    steady: bool = Field(description="fished by swimming it back")
     clock: str
     fish: str
     fish_name: str

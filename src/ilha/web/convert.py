@@ -11,6 +11,7 @@ from ilha.core import rig
 from ilha.core.cast import Rod, SeenCast
 from ilha.core.errors import Array
 from ilha.core.outline import PROFILES, Points
+from ilha.core.rigging_numbers import Numbers
 from ilha.core.tide import HighLow, StreamRates
 from ilha.core.units import si
 from ilha.store.heads import Head
@@ -82,3 +83,13 @@ def one(value: Array | float, digits: int) -> float | None:
     """A rounded number, None where it is none."""
     number = float(np.asarray(value).ravel()[0])
     return round(number, digits) if np.isfinite(number) else None
+
+
+_DIGITS = {"small": 5, "length": 3, "mass": 6, "angle": 1, "seconds": 1, "count": 0}
+
+
+def plan_numbers(numbers: Numbers) -> list[dict[str, Any]]:
+    """The numbers of a rigging as the payload has them: m, kg, degrees, s, times."""
+    return [{"key": key, "kind": n.kind, "value": one(
+        np.degrees(n.value) if n.kind == "angle" else n.value, _DIGITS[n.kind])}
+        for key, n in numbers.items()]

@@ -178,16 +178,9 @@ def _bench(
         asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0)
 
 
-_DIGITS = {"small": 5, "length": 3, "mass": 6, "angle": 1, "seconds": 1, "count": 0}
-
-
 def _plan(r: Rigging) -> dict[str, Any]:
     return {
         "key": r.key, "name": r.name, "says": r.says, "suits": r.suits, "reason": r.reason,
-        "numbers": [
-            {"key": key, "kind": n.kind, "value": convert.one(
-                np.degrees(n.value) if n.kind == "angle" else n.value, _DIGITS[n.kind])}
-            for key, n in r.numbers.items()
-        ],
+        "numbers": convert.plan_numbers(r.numbers),
         "steps": [{"title": title, "says": says} for title, says in r.steps],
     }

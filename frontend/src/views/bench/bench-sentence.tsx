@@ -1,6 +1,7 @@
 // What lies on the bench, as a sentence in which every fact is a control.
 import type { Fit, FitQuery, Head } from "../../api/types";
 import { Choice, Fact } from "../../ui/fact";
+import { FishFact } from "../../ui/fish-fact";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../../ui/question";
 import { KG_SCALE, grams, headName, text } from "../../ui/units";
@@ -9,7 +10,7 @@ import { shapeWords } from "../../ui/weight";
 import { SUITS } from "./rigging-row";
 import { TrueSizeFact } from "./true-size";
 
-const COVERS: { value: NonNullable<FitQuery["cover"]>; words: string }[] = [
+export const COVERS: { value: NonNullable<FitQuery["cover"]>; words: string }[] = [
   { value: "none", words: "open water" }, { value: "low-weed", words: "low weed" },
   { value: "tall-weed", words: "tall weed" }, { value: "overhang", words: "overhanging cover" },
   { value: "snags", words: "snags" },
@@ -56,7 +57,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
             />
           )}
         </Fact>
-        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for "}<FishFact />{". By "}<ShankFact />
+        {", "}<RiggingFact fit={fit} />{", over "}<CoverFact />{", for "}<FishFact any={{ words: "any fish", note: "no mouth bounds the hook" }} />{". By "}<ShankFact />
         {", on "}<LineFact />{" with "}<LeaderFact fit={fit} />{" and "}<HardwareFact />{". Shown "}
         <TrueSizeFact scale={scale} onScale={onScale} />{"."}
       </p>
@@ -91,28 +92,7 @@ function CoverFact() {
   );
 }
 
-function FishFact() {
-  const { reference } = useChosen();
-  const { facts, set } = useQuestion();
-  const options = [
-    { value: "", words: "any fish", note: "no mouth bounds the hook" },
-    ...reference.fish.map((f) => ({
-      value: f.key, words: f.name,
-      note: `${f.scientific}: ${f.mouth} mouth${f.teeth === "none" || f.teeth === "small" ? "" : `, ${f.teeth} teeth`}, feeds ${WHERE[f.feeds] ?? f.feeds}`,
-    })),
-  ];
-  return (
-    <Fact label="fish" words={reference.fish.find((f) => f.key === facts.fish)?.name ?? "any fish"} source={facts.fish ? "chosen" : "assumed"}>
-      {(close) => <Choice options={options} value={facts.fish ?? ""} onPick={(key) => { set({ fish: key || null }); close(); }} />}
-    </Fact>
-  );
-}
-
-const WHERE: Record<string, string> = {
-  bottom: "on the bottom", low: "low", mid: "in mid-water", suspended: "suspended", top: "at the top",
-};
-
-function ShankFact() {
+export function ShankFact() {
   const { facts, set } = useQuestion();
   const value = facts.shank ?? "middle";
   return (

@@ -62,7 +62,7 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const units = useUnits();
   const { box, mark, plastic, reference } = useChosen();
   const { facts } = useQuestion();
-  const zone = facts.zone ?? [0, 1];
+  const zone = useMemo((): [number, number] => [board.zone_from_m, board.zone_to_m], [board]);
   const Scene = board.steady ? RetrieveScene : ColumnScene;
   const heads = useMemo(() => new Map<number, Head>(box.heads.map((h) => [h.id, h])), [box]);
   const [compared, setCompared] = useState<number | null>(null);

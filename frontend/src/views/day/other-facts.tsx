@@ -1,5 +1,6 @@
 // The facts that do not follow the moment looked at: line, stance, rod, water, fish, school.
 import { memo } from "react";
+import type { DayBoard } from "../../api/types";
 import { Choice, Fact } from "../../ui/fact";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../../ui/question";
@@ -24,14 +25,14 @@ const ZONES: { value: string; words: string; zone: [number, number] }[] = [
 export const MORE_FACTS = 15;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
-export const OtherFacts = memo(function OtherFacts() {
+export const OtherFacts = memo(function OtherFacts({ board }: { board: DayBoard | undefined }) {
   return (
     <>
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
       <CastFacts />{"; it falls "}<FallFact />{" and is "}<WorkFact />
       {". The rig is "}<RigFact />{", "}<NailFact />
       {". The water is "}<TemperatureFact />{", the wind "}<WindFact />{", "}<SwellFact />
-      {". The fish feed "}<ZoneFact />{". By "}<SchoolFact />{"."}
+      {". The fish feed "}<ZoneFact board={board} />{". By "}<SchoolFact />{"."}
     </>
   );
 });
@@ -70,7 +71,7 @@ function RodFact() {
   );
 }
 
-function TemperatureFact() {
+export function TemperatureFact() {
   const units = useUnits();
   const { facts } = useQuestion();
   return (
@@ -85,18 +86,19 @@ function TemperatureFact() {
   );
 }
 
-function ZoneFact() {
+function ZoneFact({ board }: { board: DayBoard | undefined }) {
   const units = useUnits();
   const { facts, set } = useQuestion();
-  const [from, to] = facts.zone ?? [0, 1];
+  const [from, to] = facts.zone ?? (board ? [board.zone_from_m, board.zone_to_m] : [0, 1]);
   const value = `${from}-${to}`;
   const scale = lengthScale(units);
   return (
     <Fact label="where the fish feed"
           words={ZONES.find((z) => z.value === value)?.words ?? `${rangeText(from, to, units)} off the bottom`}
-          source={facts.zone === null ? "assumed" : "chosen"}>
+          source={facts.zone !== null ? "chosen" : facts.fish ? "predicted" : "assumed"}>
       {(close) => (
         <>
+          {facts.zone && <button type="button" className="plain" onClick={() => { set({ zone: null }); close(); }}>back to where the fish feeds</button>}
           <Choice
             options={ZONES.map((z) => ({
               value: z.value, words: z.words,
@@ -117,7 +119,7 @@ function ZoneFact() {
   );
 }
 
-function SchoolFact() {
+export function SchoolFact() {
   const { reference } = useChosen();
   const { choose, settings } = useQuestion();
   const now = reference.schools.find((s) => s.key === settings.school);

@@ -2,6 +2,7 @@
 import { memo, useState } from "react";
 import type { DayBoard } from "../../api/types";
 import { Choice, Fact, type Source } from "../../ui/fact";
+import { FishFact, MoodFact } from "../../ui/fish-fact";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../../ui/question";
 import { setStep } from "../../ui/time";
@@ -44,7 +45,7 @@ export function Sentence({ board, frame }: Props) {
     <div className={`sentence ${open ? "open" : ""}`}>
       <p>
         <First board={board} frame={frame} />
-        <span className="more-facts"><OtherFacts /></span>
+        <span className="more-facts"><OtherFacts board={board} /></span>
         <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "fewer" : `and ${MORE_FACTS} more`}
         </button>
@@ -65,11 +66,15 @@ function First({ board, frame }: Props) {
       <Over />
       <DepthFact board={board} frame={frame} />
       {", on a "}<PlasticFact />
+      <span className="wanted">{", for "}<FishFact any={ANY_FISH} />{" "}<MoodFact /></span>
     </>
   );
 }
 
-const MarkFact = memo(function MarkFact() {
+/** No zone but the usual one follows from it. */
+const ANY_FISH = { words: "any fish", note: "no height of their own: near the bottom" };
+
+export const MarkFact = memo(function MarkFact() {
   const { mark, marks } = useChosen();
   const { choose, query } = useQuestion();
   return (

@@ -1,0 +1,119 @@
+// One proposal: the whole rig drawn, its water, its four figures, its verdict and its reasons.
+import { useState } from "react";
+import type { Choice, Head, Outfit, Plastic, School } from "../../api/types";
+import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
+import { SmallRig } from "../../drawing/scenes/hook-scene";
+import { OutfitScene } from "../../drawing/scenes/outfit-scene";
+import { useChosen } from "../../ui/question";
+import { SignMark } from "../../ui/sign";
+import { headName, length, text, type Units } from "../../ui/units";
+import { HeadWeight, shapeWords } from "../../ui/weight";
+import { Account } from "./account";
+import { colourWords, leaderWords, verdictOf } from "./words";
+
+interface Props {
+  rank: number;
+  outfit: Outfit;
+  choice: Choice;
+  plastic: Plastic;
+  head: Head;
+  units: Units;
+  chosen: boolean;
+  compared: boolean;
+  onChoose: () => void;
+  onCompare: () => void;
+  onUse: () => void;
+}
+
+export function OutfitCard(props: Props) {
+  const { rank, outfit, choice, plastic, head, units, chosen, compared } = props;
+  const { asked } = choice;
+  const told = verdictOf(outfit, units);
+  const title = `${plastic.name}, ${colourWords(outfit)}`;
+  return (
+    <li className={`outfit ${chosen ? "chosen" : ""} ${compared ? "compared" : ""}`}>
+      <h2><span className="rank">{rank}</span> {title}</h2>
+      <RigPicture {...props} />
+      <OutfitScene outfits={[outfit]} all={choice.outfits} depth={asked.depth_m} tip={asked.tip_height_m}
+                   zone={[asked.zone_from_m, asked.zone_to_m]} units={units}
+                   words={`${title} on its held line, and as it falls`} />
+      <OutfitFigures {...props} />
+      <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span></p>
+      <p className="outfit-parts">
+        {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; {leaderWords(outfit)}.
+      </p>
+      <Reasons outfit={outfit} />
+      <OtherSchools outfit={outfit} own={head} units={units} />
+      <p className="outfit-ways">
+        <button type="button" className="do" onClick={props.onUse}>fish this</button>{" "}
+        <button type="button" className="plain" aria-pressed={chosen} onClick={props.onChoose}>{chosen ? "looked at below" : "look at it below"}</button>{" · "}
+        <button type="button" className="plain" aria-pressed={compared} onClick={props.onCompare}>{compared ? "not compared" : "compare"}</button>
+      </p>
+    </li>
+  );
+}
+
+function RigPicture({ outfit, plastic, head }: Props) {
+  const hook = { straight_mm: head.hook_straight_mm, gape_mm: head.hook_gape_mm, wire_mm: head.hook_wire_mm };
+  const key = ON_LINE.has(outfit.rigging) ? "straight" : outfit.rigging;
+  const plan = { key, name: "", says: "", suits: "suits" as const, reason: "", steps: [], numbers: outfit.numbers };
+  const laid = laidOut(plan, plastic, outfit.head_diameter_mm, head.keeper_takes_mm);
+  return <SmallRig plastic={plastic} head={head} head_diameter_mm={outfit.head_diameter_mm} hook={hook} room_mm={24} laid={laid} />;
+}
+
+function LineWords({ outfit }: { outfit: Outfit }) {
+  const { box } = useChosen();
+  const line = box.lines.find((l) => l.id === outfit.line_id);
+  const rod = box.rods.find((r) => r.id === outfit.rod_id);
+  return <>{line?.name} on the {rod?.name}</>;
+}
+
+function OutfitFigures({ outfit, head, units }: Props) {
+  const lead = outfit.lead_m;
+  const far = lead === null ? null : Math.abs(lead);
+  return (
+    <div className="figures outfit-figures">
+      <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}</em></div>
+      <div className="figure"><span>land it</span><b>{far === null || far < 0.05 ? "on it" : <>{length(far, units).value}<small>{length(far, units).unit}</small></>}</b>
+        <em>{far === null || far < 0.05 ? "" : lead! > 0 ? "up-current" : "beyond"}</em></div>
+      <div className="figure"><span>count</span><b>{outfit.count_s === null ? "–" : Math.round(outfit.count_s)}<small>s</small></b></div>
+      <div className="figure"><span>then</span><b className="small-words">{outfit.way.name}</b></div>
+    </div>
+  );
+}
+
+function Reasons({ outfit }: { outfit: Outfit }) {
+  const [all, setAll] = useState(false);
+  return (
+    <>
+      <ul className="reasons">
+        {outfit.reasons.filter((r) => r.part !== "weight").slice(0, 4).map((r) => <li key={r.rule}>{r.says}</li>)}
+      </ul>
+      <button type="button" className="plain" onClick={() => setAll(true)}>
+        all {outfit.reasons.length} reasons: {outfit.score.toFixed(1)} points
+      </button>
+      {all && <Account outfit={outfit} onHide={() => setAll(false)} />}
+    </>
+  );
+}
+
+const SHORT: Record<School, string> = {
+  "lightest-practical": "lightest practical", "bottom-contact": "bottom contact", "depth-table": "depth table",
+  "fed-fall": "fed fall", "down-then-work": "down fast, then work",
+};
+
+function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units: Units }) {
+  const { box } = useChosen();
+  const called = (id: number | null | undefined) => {
+    const head = box.heads.find((h) => h.id === id);
+    return head ? text(headName(head, units)) : "none";
+  };
+  const others = outfit.schools.filter((s) => called(s.head_id) !== called(own.id));
+  if (others.length === 0) return <p className="other-schools">Every school ties this on here.</p>;
+  return (
+    <p className="other-schools">
+      {"Other schools: "}
+      {others.map((s) => `${SHORT[s.school]} ${called(s.head_id)}`).join(", ")}.
+    </p>
+  );
+}
