@@ -27,9 +27,13 @@ from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
 from ilha.core.board import board  # noqa: E402
+from ilha.core.box import Box, catalogue  # noqa: E402
+from ilha.core.choose import choose  # noqa: E402
 from ilha.core.conditions import Conditions  # noqa: E402
+from ilha.core.fish import fish_named  # noqa: E402
 from ilha.core.harmonic import Constants  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
+from ilha.core.situation import Situation  # noqa: E402
 from ilha.demo import marela  # noqa: E402
 from ilha.store import db  # noqa: E402
 from ilha.web.app import create_app  # noqa: E402
@@ -65,6 +69,11 @@ def board_of(heads: int, steps: int, everything: bool = False) -> Callable[[], o
         return (b.rest, b.swing, b.fed_then_held, b.stop, b.retrieve) if everything else b
 
     return whole
+
+
+def growth_of(larger: Callable[[], object], smaller: Callable[[], object]) -> float:
+    """How many times longer the larger takes, in one run."""
+    return median_ms(larger) / median_ms(smaller)
 
 
 def growth(larger: Callable[[], object]) -> float:
@@ -111,6 +120,17 @@ def hold_times() -> tuple[float, float]:
 WAVES = {"M2": (0.78, 62.0), "S2": (0.27, 95.0), "N2": (0.16, 41.0), "K2": (0.08, 90.0),
          "K1": (0.06, 55.0), "O1": (0.05, 300.0), "P1": (0.02, 50.0), "Q1": (0.01, 250.0),
          "M4": (0.03, 10.0), "MS4": (0.02, 60.0)}
+
+
+def choices_of(heads: int, plastics: int) -> Callable[[], object]:
+    """A whole choice: every combination of a box with six lines and four rods."""
+    common = catalogue()
+    box = Box(
+        tuple(common.plastics[i % len(common.plastics)] for i in range(plastics)),
+        tuple(common.heads[(i * 7) % len(common.heads)] for i in range(heads)),
+        common.lines[:6], common.rods[:4])
+    situation = Situation("jetty", 7.5, 0.5, fish_named("European seabass"), bottom="rock")
+    return lambda: choose(situation, box)
 
 
 def tide_times() -> dict[str, float]:
@@ -197,6 +217,9 @@ def main() -> int:
     for times in (2, 4):
         print(f"board_heads_x{times} {growth(board_of(24 * times, 145)):.2f} x")
         print(f"board_steps_x{times} {growth(board_of(24, 145 * times)):.2f} x")
+    print(f"choice_ms {median_ms(choices_of(60, 25)):.1f} ms")
+    print(f"choice_growth_heads_x2 {growth_of(choices_of(120, 25), choices_of(60, 25)):.2f} x")
+    print(f"choice_growth_plastics_x2 {growth_of(choices_of(60, 50), choices_of(60, 25)):.2f} x")
     for name, value in tide_times().items():
         print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()

@@ -22,6 +22,7 @@ from tests.reference.test_glide_reference import TABLE as FALLS  # noqa: E402
 from tests.rigs import (  # noqa: E402
     BULKY_102,
     JERK_127,
+    LADDER_OZ,
     NU,
     PADDLE_76,
     PADDLE_102,
@@ -29,6 +30,7 @@ from tests.rigs import (  # noqa: E402
     head,
     plastic,
 )
+from tests.situations import SITUATIONS, Worked  # noqa: E402
 
 from ilha.core.assembly import assemble  # noqa: E402
 from ilha.core.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
@@ -49,6 +51,30 @@ def rows(head_row: str, body: Iterable[Iterable[str]]) -> str:
     count = head_row.count("|") + 1
     lines = [f"| {head_row} |", "|" + "---|" * count]
     return "\n".join(lines + [f"| {' | '.join(row)} |" for row in body])
+
+
+def situations_table() -> str:
+    """Every worked situation with what is proposed first, none hidden."""
+    def one(w: Worked) -> list[str]:
+        s, o = w.situation, w.choice().outfits[0]
+        low, high = (ounces(oz) for oz in w.oz)
+        grams = o.head.head.mass * 1e3
+        proposed = (f"{o.plastic.id}, {o.rigging}, {ounces(o.head.printed_oz or grams / 28.35)}"
+                    f" {o.head.head.shape} {o.head.hook_size}, {o.retrieve}")
+        told = f"{low} to {high}" if low != high else low
+        where = "agrees" if not w.outside else f"**{', '.join(w.outside)}**: {w.why}"
+        return [w.name, f"{s.fish.name}, {s.place}", f"{s.depth:g}", f"{s.surface_speed:.2f}", told,
+                proposed, where]
+    return rows("situation | fish, place | depth m | m/s | tied on, oz | proposed first | ",
+                (one(w) for w in SITUATIONS))
+
+
+def ounces(oz: float) -> str:
+    """A weight as it is printed: 3/8, 1.5."""
+    for name, value in LADDER_OZ.items():
+        if abs(value / oz - 1.0) < 0.02:
+            return name
+    return "1/16" if abs(oz * 16 - 1) < 0.02 else "1/10" if abs(oz * 10 - 1) < 0.02 else f"{oz:.2f}"
 
 
 def facts_table() -> str:
@@ -100,7 +126,8 @@ def chain_table() -> str:
 
 
 TABLES: dict[str, Callable[[], str]] = {
-    "facts": facts_table, "falls": falls_table, "chain": chain_table}
+    "facts": facts_table, "situations": situations_table, "falls": falls_table,
+    "chain": chain_table}
 _MADE = re.compile(r"(<!-- made: (\w+) -->\n)(?:(?!<!-- made).)*?(<!-- end -->)", re.S)
 
 

@@ -78,6 +78,11 @@ def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     page.wait_for_selector(".rig-frame")
     page.wait_for_timeout(400)
     page.screenshot(path=OUT / f"bench-{name}.png")
+    page.get_by_role("link", name="Outfit").click()
+    page.wait_for_selector(".outfit")
+    page.wait_for_selector(".fans figcaption")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"outfit-{name}.png")
     page.get_by_role("link", name="Card").click()
     page.wait_for_selector(".card-sheet li")
     page.wait_for_timeout(400)
@@ -95,6 +100,18 @@ def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     context.close()
 
 
+def known(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
+    """The rules that hold at the moment."""
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url + "know")
+    page.wait_for_selector(".rule.fired")
+    page.get_by_role("button", name="that hold today").click()
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"know-{name}.png")
+    context.close()
+
+
 def main() -> int:
     """Take every picture; the exit code."""
     OUT.mkdir(parents=True, exist_ok=True)
@@ -107,6 +124,7 @@ def main() -> int:
             take(browser, server, PHONE, "phone")
             swum(browser, server, DESK, "desk")
             weedless(browser, server, DESK, "desk")
+            known(browser, server, DESK, "desk")
         finally:
             browser.close()
             server.stop()

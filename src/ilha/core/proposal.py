@@ -111,8 +111,9 @@ class Moved:
     parts: tuple[str, ...]
 
 
-ASKED = ("clarity", "light", "temperature_trend", "cover", "mood", "feeding", "pests")
-"""Facts whose other values are tried; the current is tried half as strong and twice."""
+ASKED = ("clarity", "light", "temperature_trend", "cover", "mood", "feeding", "pests", "shank",
+         "leader", "sinker")
+"""Facts and schools whose other values are tried; the current is tried half as strong and twice."""
 PARTS = ("plastic", "head", "rigging", "line", "rod", "colour", "tip", "retrieve")
 
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.cautions import FIRST, Place, Weather, cautions
 from ilha.core.choose import SHOWN, choose
-from ilha.core.fish import Feeds, fish_named
+from ilha.core.fish import RELEASE, Feeds, fish_named
 from ilha.core.outfit import Choice, Outfit
 from ilha.core.proposal import Figures, figures_of
 from ilha.core.situation import (
@@ -163,7 +163,7 @@ def cautions_for(situation: Situation) -> list[str]:
     place = Place(situation.place.replace("-", " "), situation.stance, exposure)
     weather = Weather(situation.wind, None, None, False, situation.water_temperature_c)
     said = cautions(place, weather, np.array([situation.surface_speed]), None)
-    return [FIRST, *situation.fish.cautions, *(one.caution.says for one in said)]
+    return [FIRST, *situation.fish.cautions, RELEASE, *(one.caution.says for one in said)]
 
 
 def _number(value: float, digits: int) -> float | None:
