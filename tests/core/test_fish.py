@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.fish import _CHOICES, EATS, FISH, MINDS, fish_named
+from ilha.core.fish import CHOICES, EATS, FISH, MINDS, fish_named
 
 
 def test_there_are_enough_from_several_oceans() -> None:
@@ -21,10 +21,10 @@ def test_there_are_enough_from_several_oceans() -> None:
         assert fish_named(of).scientific == of
 
 
-@pytest.mark.parametrize("fact", sorted(_CHOICES))
+@pytest.mark.parametrize("fact", sorted(CHOICES))
 def test_every_word_that_a_fact_may_take_is_taken_by_some_fish(fact: str) -> None:
     used = {getattr(fish, fact) for fish in FISH.values()}
-    assert used == set(_CHOICES[fact])
+    assert used == set(CHOICES[fact])
 
 
 def test_every_food_and_every_caution_belongs_to_some_fish() -> None:

@@ -36,7 +36,8 @@ MINDS = {
     "pressure": "Hurt when hauled from depth: fish shallower, or carry what takes it back down.",
 }
 """What to mind with a fish (common practice, no source); local rules come first."""
-RELEASE = "Wet hands, support the belly, no winding it to the rod tip; what goes back goes back quickly."
+RELEASE = ("Wet hands, support the belly, no winding it to the rod tip; what goes back goes back"
+           " quickly.")
 """With every fish."""
 
 

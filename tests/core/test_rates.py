@@ -1,0 +1,57 @@
+"""Rates with intervals, against tables and worked examples."""
+
+from __future__ import annotations
+
+import pytest
+from scipy.stats import poisson
+
+from ilha.core.errors import DomainError
+from ilha.core.rates import FEW, differ, rate
+
+
+@pytest.mark.parametrize(("events", "low", "high"), [
+    (0, 0.0, 3.69), (1, 0.0253, 5.57), (2, 0.242, 7.22), (5, 1.62, 11.67), (10, 4.80, 18.39),
+    (20, 12.22, 30.89)])
+def test_the_exact_poisson_limits_of_the_tables(events: int, low: float, high: float) -> None:
+    """95 % limits of a Poisson count as tabled in texts on epidemiology (Garwood's limits; from
+    memory)."""
+    found = rate(events, 1.0, 0.95)
+    assert found.low == pytest.approx(low, abs=0.006)
+    assert found.high == pytest.approx(high, abs=0.006)
+
+
+def test_by_its_definition() -> None:
+    """At the upper limit so few events have a chance of 5 %, at the lower limit so many."""
+    found = rate(7, 3.5)
+    assert poisson.cdf(7, found.high * 3.5) == pytest.approx(0.05, abs=1e-9)
+    assert poisson.sf(6, found.low * 3.5) == pytest.approx(0.05, abs=1e-9)
+    assert found.per_hour == 2.0
+
+
+def test_two_fish_prove_nothing() -> None:
+    assert rate(2, 4.0).few
+    assert not rate(FEW, 4.0).few
+    assert differ(rate(2, 4.0), rate(0, 4.0)) > 0.4
+    assert differ(rate(20, 4.0), rate(4, 4.0)) < 0.01
+    assert differ(rate(0, 1.0), rate(0, 2.0)) == 1.0
+
+
+def test_a_worked_example_of_two_rates() -> None:
+    """30 events in 200 hours against 12 in 200: of 42, 30 or more by halves, both tails, 0.0079."""
+    both = 2 * sum(_choose(42, k) for k in range(30, 43)) / 2**42
+    assert differ(rate(30, 200.0), rate(12, 200.0)) == pytest.approx(both, rel=1e-9)
+    assert both == pytest.approx(0.0079, abs=0.0003)
+
+
+def _choose(n: int, k: int) -> int:
+    out = 1
+    for i in range(k):
+        out = out * (n - i) // (i + 1)
+    return out
+
+
+def test_no_hours_no_rate() -> None:
+    with pytest.raises(DomainError, match="hours"):
+        rate(1, 0.0)
+    with pytest.raises(DomainError, match="events"):
+        rate(-1, 1.0)
