@@ -1,14 +1,16 @@
 // The shell: name, views, units, keys.
-import { QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider, useQueryClient } from "@tanstack/react-query";
 import { Suspense, lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { Dropdown, Form, Modal } from "react-bootstrap";
 import { ErrorBoundary } from "./ui/error-boundary";
 import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
 import { makeQueryClient } from "./api/client";
 import { dayQuery } from "./api/day";
+import { RESTS_ON_LOG } from "./api/log";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
 import type { Box, Mark, Settings } from "./api/types";
 import { makeQuery, storedFacts } from "./ui/facts";
+import { flush, onTaken } from "./ui/log";
 import { KEY_HELP, useGoKeys, useKeys } from "./ui/keys";
 import { QuestionProvider, useQuestion } from "./ui/question";
 import { DayView } from "./views/day/day-view";
@@ -17,12 +19,14 @@ const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ d
 const CardView = lazy(() => import("./views/card/card-view"));
 const OutfitView = lazy(() => import("./views/outfit/outfit-view"));
 const KnowView = lazy(() => import("./views/know/know-view"));
+const LogView = lazy(() => import("./views/log/log-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
 
 /** In the order of the bar; ``key`` goes there after g. */
 const VIEWS = [
   { key: "d", path: "/", name: "Day" }, { key: "o", path: "/outfit", name: "Outfit" },
+  { key: "l", path: "/log", name: "Log" },
   { key: "b", path: "/bench", name: "Bench" }, { key: "c", path: "/card", name: "Card" },
   { key: "p", path: "/places", name: "Places" }, { key: "k", path: "/know", name: "Know" },
 ];
@@ -61,6 +65,7 @@ export function App() {
                     <Route path="/know" element={<KnowView />} />
                     <Route path="/bench" element={<BenchView />} />
                     <Route path="/card" element={<CardView />} />
+                    <Route path="/log" element={<LogView />} />
                     <Route path="/places" element={<PlacesView />} />
                     <Route path="*" element={<Navigate to="/" replace />} />
                   </Routes>
@@ -81,6 +86,7 @@ function Shell({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.sheet = settings.sheet;
   }, [settings.sheet]);
+  useLogTaken();
   useGoKeys(useMemo(() => Object.fromEntries(VIEWS.map(({ key, path }) => [key, () => void go(path)])), [go]));
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
@@ -99,6 +105,17 @@ function Shell({ children }: { children: ReactNode }) {
       <KeyHelp show={help} onHide={() => setHelp(false)} />
     </>
   );
+}
+
+/** What the log taught changes the Day: asked for again when the server has taken something. */
+function useLogTaken(): void {
+  const queries = useQueryClient();
+  useEffect(() => {
+    onTaken(() => {
+      for (const key of [...RESTS_ON_LOG, "day"]) void queries.invalidateQueries({ queryKey: [key] });
+    });
+    void flush();
+  }, [queries]);
 }
 
 function Views() {

@@ -198,6 +198,7 @@ def test_by_keys_alone_on_a_phone(browser: Browser, server: Server) -> None:
         page.get_by_role("button", name="It spins")).focus()
     page.keyboard.press("Enter")
     page.wait_for_selector(".changes li")
+    page.wait_for_selector(".outfits-body:not(.dim)")
     page.evaluate(AXE.read_text())
     for path in ("outfit", "know"):
         if path == "know":

@@ -244,6 +244,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Trips, the last first */
+        get: operations["get_log"];
+        put?: never;
+        /** Tell what happened; told twice it is kept once */
+        post: operations["post_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the water taught */
+        get: operations["get_log_learned"];
+        /** Hold a factor, or begin it afresh */
+        put: operations["put_log_learned"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/worked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What worked, in fish an hour */
+        get: operations["get_log_worked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marks": {
         parameters: {
             query?: never;
@@ -737,6 +790,19 @@ export interface components {
             /** Zone To M */
             zone_to_m: number;
         };
+        /**
+         * Batch
+         * @description What a device has to tell: sent again until it is answered, kept once.
+         */
+        Batch: {
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /**
+             * Gone
+             * @description ids undone
+             */
+            gone?: string[];
+        };
         /** Box */
         Box: {
             /** Heads */
@@ -990,6 +1056,7 @@ export interface components {
              * @description depth and cast as the held fall was fitted to
              */
             swing_fitted: boolean;
+            taught: components["schemas"]["TaughtHere"];
             /**
              * Tide State
              * @description springs or neaps by the moon; null without a tide
@@ -1094,6 +1161,111 @@ export interface components {
             nose_mm: number;
             /** Side Mm */
             side_mm: number;
+        };
+        /**
+         * Event
+         * @description One thing that happened; the device makes the id. Depth, currents and counts as computed
+         *     when it did, by the model alone.
+         */
+        Event: {
+            /** At Utc S */
+            at_utc_s: number;
+            /**
+             * Bears M S
+             * @description what the head holds in
+             * @default null
+             */
+            bears_m_s?: number | null;
+            /**
+             * Colour
+             * @default
+             */
+            colour?: string;
+            /**
+             * Count S
+             * @default null
+             */
+            count_s?: number | null;
+            /**
+             * Depth M
+             * @default null
+             */
+            depth_m?: number | null;
+            /**
+             * Expected S
+             * @default null
+             */
+            expected_s?: number | null;
+            /**
+             * Fish
+             * @default null
+             */
+            fish?: string | null;
+            /**
+             * Head Id
+             * @default null
+             */
+            head_id?: number | null;
+            /**
+             * Head Name
+             * @default
+             */
+            head_name?: string;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "began" | "ended" | "fish" | "bite" | "lost" | "held" | "swept" | "changed" | "drop";
+            /**
+             * Length Cm
+             * @default null
+             */
+            length_cm?: number | null;
+            /**
+             * Light
+             * @default null
+             */
+            light?: ("low" | "bright" | "night") | null;
+            /**
+             * Mark Id
+             * @default null
+             */
+            mark_id?: number | null;
+            /** Mark Name */
+            mark_name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Plastic Id
+             * @default null
+             */
+            plastic_id?: number | null;
+            /**
+             * Plastic Name
+             * @default
+             */
+            plastic_name?: string;
+            /**
+             * Retrieve
+             * @default
+             */
+            retrieve?: string;
+            /**
+             * Stage
+             * @default null
+             */
+            stage?: ("flood" | "ebb" | "slack") | null;
+            /**
+             * Surface Speed M S
+             * @description predicted
+             * @default null
+             */
+            surface_speed_m_s?: number | null;
         };
         /**
          * Fan
@@ -1629,6 +1801,14 @@ export interface components {
             says: string;
         };
         /**
+         * Kept
+         * @description What is now stored, or gone, of what was sent.
+         */
+        Kept: {
+            /** Ids */
+            ids: string[];
+        };
+        /**
          * LeaderSchool
          * @description What a school of leaders ties on this line.
          */
@@ -1640,6 +1820,65 @@ export interface components {
              * @enum {string}
              */
             key: "bites" | "structure";
+        };
+        /** LearnedAll */
+        LearnedAll: {
+            /** Factors */
+            factors: components["schemas"]["LearnedFactor"][];
+        };
+        /**
+         * LearnedChange
+         * @description freeze holds it at what it is now; forget begins afresh; follow learns from all again.
+         */
+        LearnedChange: {
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "freeze" | "forget" | "follow";
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sink" | "current";
+        };
+        /** LearnedFactor */
+        LearnedFactor: {
+            /**
+             * Factor
+             * @description learned
+             */
+            factor: number;
+            /** Frozen */
+            frozen: number | null;
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sink" | "current";
+            /** Left Out */
+            left_out: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Seen */
+            seen: components["schemas"]["Seen"][];
+            /**
+             * Settled
+             * @enum {string}
+             */
+            settled: "nothing seen" | "unsettled" | "settling" | "settled";
+            /** Since Utc S */
+            since_utc_s: number | null;
+            /** Used */
+            used: number;
         };
         /** Limit */
         Limit: {
@@ -1658,6 +1897,14 @@ export interface components {
             name: string;
             /** Strength Kg */
             strength_kg: number;
+        };
+        /**
+         * Log
+         * @description Trips, the last first.
+         */
+        Log: {
+            /** Trips */
+            trips: components["schemas"]["TripPart"][];
         };
         /** Mark */
         Mark: {
@@ -2344,6 +2591,26 @@ export interface components {
             /** Speed Share */
             speed_share: number;
         };
+        /** RatePart */
+        RatePart: {
+            /**
+             * Few
+             * @description too few to claim anything
+             */
+            few: boolean;
+            /** Fish */
+            fish: number;
+            /** High */
+            high: number;
+            /** Hours */
+            hours: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Per Hour */
+            per_hour: number;
+        };
         /** Reason */
         Reason: {
             /** Gave */
@@ -2546,6 +2813,20 @@ export interface components {
              * @enum {string}
              */
             school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+        };
+        /**
+         * Seen
+         * @description A drop (observed and expected, s) or a head tried (predicted and borne, m/s; held).
+         */
+        Seen: {
+            /** At Utc S */
+            at_utc_s: number;
+            /** Expected */
+            expected: number;
+            /** Held */
+            held: boolean | null;
+            /** Observed */
+            observed: number;
         };
         /** Settings */
         Settings: {
@@ -2757,6 +3038,54 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * Taught
+         * @description A correction learned from the log: ``factor`` times what the model alone says.
+         */
+        Taught: {
+            /** Factor */
+            factor: number;
+            /** Frozen */
+            frozen: boolean;
+            /**
+             * Settled
+             * @enum {string}
+             */
+            settled: "nothing seen" | "unsettled" | "settling" | "settled";
+            /**
+             * Used
+             * @description drops, or heads that held or were swept
+             */
+            used: number;
+        };
+        /** TaughtCount */
+        TaughtCount: {
+            /** Factor */
+            factor: number;
+            /** Frozen */
+            frozen: boolean;
+            /** Head Id */
+            head_id: number;
+            /**
+             * Settled
+             * @enum {string}
+             */
+            settled: "nothing seen" | "unsettled" | "settling" | "settled";
+            /**
+             * Used
+             * @description drops, or heads that held or were swept
+             */
+            used: number;
+        };
+        /** TaughtHere */
+        TaughtHere: {
+            /**
+             * Counts
+             * @description of this plastic on heads that were timed
+             */
+            counts: components["schemas"]["TaughtCount"][];
+            current: components["schemas"]["Taught"];
+        };
         /** TideTurn */
         TideTurn: {
             /** Clock */
@@ -2794,6 +3123,25 @@ export interface components {
             drills: components["schemas"]["Drill"][];
             /** Standing */
             standing: components["schemas"]["Standing"][];
+        };
+        /** TripPart */
+        TripPart: {
+            /** Bites */
+            bites: number;
+            /** End Utc S */
+            end_utc_s: number;
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** Fish */
+            fish: number;
+            /** Hours */
+            hours: number;
+            /** Lost */
+            lost: number;
+            /** Place */
+            place: string;
+            /** Start Utc S */
+            start_utc_s: number;
         };
         /**
          * Wade
@@ -2853,6 +3201,36 @@ export interface components {
             unit: string;
             /** Words */
             words: string[];
+        };
+        /**
+         * Worked
+         * @description Fish an hour by one thing, the best first; ``chance``: how easily chance alone makes the
+         *     first two so different; null where there are no two.
+         */
+        Worked: {
+            /** By */
+            by: string;
+            /** Chance */
+            chance: number | null;
+            /** Rows */
+            rows: components["schemas"]["RatePart"][];
+        };
+        /** WorkedAll */
+        WorkedAll: {
+            /** Hours */
+            hours: number;
+            /**
+             * Level
+             * @description of the intervals
+             */
+            level: number;
+            /**
+             * Lost
+             * @description rigs lost an hour, by place
+             */
+            lost: components["schemas"]["RatePart"][];
+            /** Tables */
+            tables: components["schemas"]["Worked"][];
         };
     };
     responses: never;
@@ -3713,6 +4091,159 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAll"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_log_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnedChange"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAll"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log_worked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedAll"];
                 };
             };
             /** @description a problem */

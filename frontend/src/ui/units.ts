@@ -248,6 +248,12 @@ export const KG_SCALE: Scale = { unit: "kg", toSi: SAME, fromSi: SAME, step: 0.5
 export const PERCENT_SCALE: Scale = { unit: "%", toSi: SAME, fromSi: SAME, step: 0.5 };
 export const CM_SCALE: Scale = { unit: "cm", toSi: SAME, fromSi: SAME, step: 1 };
 
+/** Fish are measured in centimetres, or in inches. */
+export function fishScale(units: Units): Scale {
+  return units.small_unit === "in"
+    ? { unit: "in", toSi: (x) => (x * MM_PER_IN) / 10, fromSi: (x) => (x * 10) / MM_PER_IN, step: 0.5 } : CM_SCALE;
+}
+
 export function temperatureScale(units: Units): Scale {
   return units.temperature_unit === "°F"
     ? { unit: "°F", toSi: (x) => (x - 32) / 1.8, fromSi: (x) => x * 1.8 + 32, step: 1 }

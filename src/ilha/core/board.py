@@ -12,7 +12,7 @@ from ilha.core import limits
 from ilha.core.assembly import assemble
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
-from ilha.core.errors import Array, DomainError, Flags, Indices
+from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.fall import Fall, Swing, stop_count, swing
 from ilha.core.figures import Figures, figures
 from ilha.core.glide import Glide
@@ -178,6 +178,7 @@ def board(
     rigging: Rigging = None,
     parts: Sequence[Part] = (),
     trace: bool = False,
+    slow: Sequence[float] | None = None,
 ) -> Board:
     """Judge every head on one plastic, at every time step.
 
@@ -189,6 +190,7 @@ def board(
         of all schools are given.
     rigging : a second head or a sinker; None for one head on the line. parts : what is added to
         the plastic on every head. trace : the held lines with their shapes, to be drawn.
+    slow : for each head how many times longer it takes to fall than computed; None for as computed.
 
     Raises
     ------
@@ -206,7 +208,9 @@ def board(
     body = assemble(plastic, box, parts=parts)
     front = (assemble(plastic, [rigging.front], parts=parts)
              if isinstance(rigging, TwoHeads) else None)
-    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace)
+    learned = np.ones((len(box), 1)) if slow is None else require(
+        "slow", np.asarray(slow, dtype=float).reshape(-1, 1), "", "a factor near 1", above=0.0)
+    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned)
     judged = {}
     others = np.ones(shape, dtype=bool)
     for key, each in SCHOOLS.items():

@@ -76,9 +76,11 @@ def tideway(
     typed: Typed,
     heights: Array | None = None,
     own_stream: Array | None = None,
+    learned: float = 1.0,
 ) -> Tideway:
     """Depth and stream at a mark. times : (T,) s. heights : (T,) m of the tide where more is known
     of it than its turns. own_stream : (T,) m/s where the stream is known apart from the tide.
+    learned : how many times the predicted stream really runs here, from heads that were tried.
 
     A typed depth shifts the day's depths to agree with it; a typed current scales the day's
     stream (near slack it stands all day).
@@ -101,7 +103,7 @@ def tideway(
         # The lag may leave the ends of the table without a slack before them.
         own_stream = np.nan_to_num(stream_at(tide, rates, times), nan=0.0)
     if own_stream is not None:
-        stream, speed_from = own_stream, "predicted"
+        stream, speed_from = learned * own_stream, "predicted"
         typed_speed = typed.speed_at(stream)
         if typed_speed is not None:
             stream, speed_from = with_typed_speed(stream, typed.speed_step, typed_speed)
@@ -181,13 +183,14 @@ def day(
     fall_points: int = 9,
     boat: Boat | None = None,
     bare: bool = False,
+    slow: Sequence[float] | None = None,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
     the drift of a ``boat`` that is not fixed.
 
     bare : the board alone, nothing to draw and no remedies.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
-    are left out; a day that is dry throughout has no board.
+    are left out; a day that is dry throughout has no board. slow : as the board has it.
 
     Raises
     ------
@@ -202,7 +205,7 @@ def day(
     if drifting is not None:
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
-    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare)
+    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow)
     if bare:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),

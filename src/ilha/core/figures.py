@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
@@ -188,13 +188,16 @@ class Figures:
 
 def figures(
     cond: Conditions, body: Body, rod: Rod, rigging: Rigging = None, front: Body | None = None,
-    trace: bool = False,
+    trace: bool = False, slow: Array | float = 1.0,
 ) -> Figures:
     """Compute them. ``cond`` has been checked; its line may be (T,) lines. front : the front rig
-    of two. trace : the held lines with their shapes."""
+    of two. trace : the held lines with their shapes. slow : (H, 1) how many times longer each rig
+    takes to fall than computed, as was learned from its drops."""
     rho = sea.density(cond.temperature_c, cond.salinity)
     nu = sea.kinematic_viscosity(cond.temperature_c, cond.salinity)
-    glide = free_fall(body, rho)
+    computed = free_fall(body, rho)
+    glide = replace(computed, vertical=computed.vertical / slow,
+                    horizontal=computed.horizontal / slow)
     ends = _ends(body, glide, rigging, front, rho)
     line, depth, current = (np.asarray(v) for v in (
         cond.line_diameter, cond.depth, cond.surface_speed))

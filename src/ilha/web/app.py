@@ -19,6 +19,7 @@ from ilha.web import (
     errors,
     fit,
     know,
+    log,
     places,
     plan,
     resources,
@@ -63,7 +64,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     errors.register(app)
     database.register(app)
     for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer,
-                   choice, know):
+                   choice, know, log):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from fractions import Fraction
 from typing import Any
 
 import numpy as np
@@ -55,6 +56,24 @@ def shown_plastic(row: Plastic) -> dict[str, Any]:
 def head_diameter(row: Head) -> float:
     """Diameter (m) of the ball of a head's mass."""
     return float(np.cbrt(6.0 * si(row["mass_g"], 1) / (np.pi * row["density_g_cm3"] * 1000.0)))
+
+
+def ounces_words(oz: float) -> str:
+    """Ounces as a packet prints them: 3/8, 1 1/2; in decimals where no usual fraction is near."""
+    for over in (1, 2, 4, 8, 16, 6, 10):
+        parts = round(oz * over)
+        if parts and abs(parts / over - oz) < 0.004 * oz:
+            whole, rest = divmod(parts, over)
+            fraction = str(Fraction(rest, over)) if rest else ""
+            return " ".join(part for part in (str(whole) if whole else "", fraction) if part)
+    return f"{oz:.2f}"
+
+
+def head_name(row: Head) -> str:
+    """What a head is called in the log, whatever units are shown: "3/8 oz keeled arrow"."""
+    weight = f"{row['mass_g']:g} g" if row["printed_oz"] is None else (
+        f"{ounces_words(row['printed_oz'])} oz")
+    return f"{weight} {row['shape'].replace('-', ' ')}"
 
 
 def core_rod(row: RodRow) -> Rod:

@@ -25,13 +25,14 @@ from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.numbers import nullable
 from ilha.store import heads, lines, marks, plastics, rods, tides
-from ilha.web import convert
+from ilha.web import convert, learned
 from ilha.web.answers import json_answer
 from ilha.web.books import fish_named
 from ilha.web.database import connection
 from ilha.web.day_answer import board_part, swing_fitted
 from ilha.web.day_payloads import DayQuestion, WaterQuestion
 from ilha.web.day_sky import caution_part, drift_part, plan_part, sky_part
+from ilha.web.day_taught import taught_part
 from ilha.web.errors import NotFound
 from ilha.web.span import STEPS, Span, now_s, span_of
 from ilha.web.tide_of import tide_of
@@ -185,7 +186,7 @@ def moment(asked: WaterQuestion) -> Moment:
     span = span_of(asked.date, mark["time_zone"], clock)
     here = tide_of(mark, span)
     way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
-                  here.heights, here.stream)
+                  here.heights, here.stream, learned.current_of(mark["id"]).value)
     return Moment(mark, span, clock, asked.stance or mark["stance"], here.events, way)
 
 
@@ -223,12 +224,16 @@ def made(asked: DayQuestion, *, bare: bool = False) -> Made:
     fits = _fits(row, box)
     shown = [head for head in box if asked.every_head or fits[head["id"]] == FITS]
     plastic = convert.core_plastic(row)
+    taught = learned.sink_factors()
+    slow = [taught[key].value if (key := learned.pair_key(head["id"], row["id"])) in taught else 1.0
+            for head in shown]
     result = day(
         way, cond, plastic, [convert.core_head(head) for head in shown],
         None if rod is None else convert.core_rod(rod), asked.school, rigging=_rigging(asked),
         parts=_nail(asked, plastic),
         lines=[si(one["diameter_mm"], 1) for one in lines.listed(connection())],
-        boat=boat_of(asked, mark, way) if STANCES[stance].drifts else None, bare=bare)
+        boat=boat_of(asked, mark, way) if STANCES[stance].drifts else None, bare=bare,
+        slow=slow)
     return Made(mark, at.span, at.now_s, stance, at.events, cond, box, shown, fits,
                 rod is not None, result)
 
@@ -258,7 +263,7 @@ def answer(asked: DayQuestion) -> dict[str, Any]:
             for e in m.events
         ],
         "profile": _profile(cond, way),
-        "left_out": len(m.box) - len(m.shown),
+        "left_out": len(m.box) - len(m.shown), "taught": taught_part(mark["id"], asked.plastic_id),
         **caution_part(asked, mark, m.stance, span, way),
         **sky_part(mark, span, way.stream, m.events),
         "plan": plan_part(result, m.shown, asked.school, asked.change_minutes, span.step_s),

@@ -222,6 +222,24 @@ class Wade(Payload):
     way_back: list[StepSpan] | None = Field(description="null where its depth is not known")
 
 
+class Taught(Payload):
+    """A correction learned from the log: ``factor`` times what the model alone says."""
+
+    factor: float
+    used: int = Field(description="drops, or heads that held or were swept")
+    settled: Literal["nothing seen", "unsettled", "settling", "settled"]
+    frozen: bool
+
+
+class TaughtCount(Taught):
+    head_id: Id
+
+
+class TaughtHere(Payload):
+    counts: list[TaughtCount] = Field(description="of this plastic on heads that were timed")
+    current: Taught
+
+
 class DayBoard(Payload):
     """The board of one mark through one day of 145 steps.
 
@@ -273,5 +291,6 @@ class DayBoard(Payload):
     path_share: list[float]
     profile: list[ProfilePoint]
     heads: list[HeadDay]
+    taught: TaughtHere
     left_out: int
     picks: dict[str, list[int | None]]

@@ -13,6 +13,7 @@ from ilha.web import bench_payloads as b
 from ilha.web import choice_payloads as o
 from ilha.web import day_payloads as d
 from ilha.web import know_payloads as k
+from ilha.web import log_payloads as l_
 from ilha.web import payloads as p
 from ilha.web import plan_payloads as c
 from ilha.web import tide_payloads as t
@@ -82,6 +83,13 @@ ROUTES = (
     Route("post", "/api/fish", "Add a fish", k.Fish, body=k.NewFish),
     Route("put", "/api/fish/{key}", "Change a fish", k.Fish, body=k.NewFish),
     Route("delete", "/api/fish/{key}", "A fish as it ships, or one's own removed", k.Fish),
+    Route("post", "/api/log", "Tell what happened; told twice it is kept once", l_.Kept,
+          body=l_.Batch),
+    Route("get", "/api/log", "Trips, the last first", l_.Log),
+    Route("get", "/api/log/worked", "What worked, in fish an hour", l_.WorkedAll),
+    Route("get", "/api/log/learned", "What the water taught", l_.LearnedAll),
+    Route("put", "/api/log/learned", "Hold a factor, or begin it afresh", l_.LearnedAll,
+          body=l_.LearnedChange),
     Route("get", "/api/trainer", "Rigs to be judged by eye", b.TrainerSeries),
     Route("post", "/api/trainer", "What they were taken for", b.TrainerScore,
           body=b.TrainerAnswers),

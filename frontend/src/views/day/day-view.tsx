@@ -14,6 +14,7 @@ import { plannedName, useDayKeys, useDrop } from "./day-hooks";
 import { Figures } from "./figures";
 import { frameAt, type Frame } from "./frame";
 import { Ladder } from "./ladder";
+import { LogBar } from "./log-bar";
 import { Minded } from "./minded";
 import { NoWater } from "./no-water";
 import { PlanSheet } from "./plan-sheet";
@@ -96,6 +97,8 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
                  cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn}
                  planned={plannedName(board, frame, heads, units, pick)} />
+        <LogBar board={board} frame={frame} mark={mark} plastic={plastic} units={units} fish={facts.fish}
+                head={heads.get(compared ?? pick ?? -1)} />
         <Minded board={board} frame={frame} mark={mark} units={units} onPlan={showPlan} />
       </div>
       <div className="ladder-side">

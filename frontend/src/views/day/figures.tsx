@@ -106,8 +106,17 @@ function Count({ board, head, units, zone }: Part & { zone: [number, number] }) 
           : board.fall === "held" ? `on a held line${board.swing_fitted ? "" : "; beyond what was tried"}`
             : `feeds ${text(length(head.fedLine, units))} of line`}
       </em>
+      <TaughtCount board={board} id={head.id} count={count} />
     </div>
   );
+}
+
+/** By what the log corrected it, and what the model alone says. */
+function TaughtCount({ board, id, count }: { board: DayBoard; id: number; count: number | null }) {
+  const taught = board.taught.counts.find((t) => t.head_id === id);
+  if (!taught || count === null || Math.abs(taught.factor - 1) < 0.005) return null;
+  const from = taught.frozen ? "as you hold it" : `from your ${taught.used} drop${taught.used === 1 ? "" : "s"}`;
+  return <em className="taught">{from}; the model alone says {Math.round(count / taught.factor)}</em>;
 }
 
 function Reel({ board, head, units, cmPerTurn }: Props & Part) {

@@ -22,7 +22,7 @@ const ZONES: { value: string; words: string; zone: [number, number] }[] = [
 ];
 
 /** How many facts the folded sentence leaves out. */
-export const MORE_FACTS = 15;
+export const MORE_FACTS = 16;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
 export const OtherFacts = memo(function OtherFacts({ board }: { board: DayBoard | undefined }) {

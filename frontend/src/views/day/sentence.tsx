@@ -66,7 +66,7 @@ function First({ board, frame }: Props) {
       <Over />
       <DepthFact board={board} frame={frame} />
       {", on a "}<PlasticFact />
-      <span className="wanted">{", for "}<FishFact any={ANY_FISH} />{" "}<MoodFact /></span>
+      {", for "}<FishFact any={ANY_FISH} /><span className="more-facts">{" "}<MoodFact /></span>
     </>
   );
 }
@@ -183,6 +183,9 @@ function CurrentFact({ board, frame }: Props) {
       </Fact>
       {read && (
         <span className="read-from" title="u undoes it"> (read from your heads: {bandWords(read, units)})</span>
+      )}
+      {board?.speed_from === "predicted" && Math.abs(board.taught.current.factor - 1) >= 0.005 && (
+        <span className="read-from" title="held, forgotten or looked into in the Log"> (×{board.taught.current.factor.toFixed(2)} {board.taught.current.frozen ? "as you hold it" : `from ${board.taught.current.used} heads tried here`})</span>
       )}
     </>
   );

@@ -1,0 +1,24 @@
+// The log as the server has it; what is told goes through ui/log.ts, which never loses it.
+import { queryOptions } from "@tanstack/react-query";
+import { client, unwrap } from "./client";
+
+export const logQuery = queryOptions({
+  queryKey: ["log"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/log", { signal })),
+  staleTime: 0,
+});
+
+export const learnedQuery = queryOptions({
+  queryKey: ["learned"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/log/learned", { signal })),
+  staleTime: 0,
+});
+
+export const workedQuery = queryOptions({
+  queryKey: ["worked"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/log/worked", { signal })),
+  staleTime: 0,
+});
+
+/** What rests on the log. */
+export const RESTS_ON_LOG = ["log", "learned", "worked"] as const;

@@ -1,0 +1,60 @@
+// What the water taught: each factor with what it rests on; held fast, begun afresh, followed again.
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, unwrap } from "../../api/client";
+import { RESTS_ON_LOG, learnedQuery } from "../../api/log";
+import type { LearnedFactor } from "../../api/types";
+import { SeenScene } from "../../drawing/scenes/seen-scene";
+import { plainWords } from "../../ui/typed";
+
+export function LearnedPart() {
+  const { data, error } = useQuery(learnedQuery);
+  const queries = useQueryClient();
+  const act = useMutation({
+    mutationFn: ({ factor, action }: { factor: LearnedFactor; action: "freeze" | "forget" | "follow" }) =>
+      unwrap(client.PUT("/api/log/learned", { body: { kind: factor.kind, key: factor.key, action } })),
+    onSuccess: (all) => {
+      queries.setQueryData(learnedQuery.queryKey, all);
+      for (const key of [...RESTS_ON_LOG, "day"]) void queries.invalidateQueries({ queryKey: [key] });
+    },
+  });
+  if (!data) return <p className="waiting" role="status">{error ? plainWords(error) : "Reading what was learned …"}</p>;
+  const kinds = [["sink", "Counts, by head and plastic"], ["current", "Currents, by place"]] as const;
+  return (
+    <section className="know-body">
+      <p className="know-lead">Every timed drop and every head that held or was swept corrects the model a little. One odd count does not rule.</p>
+      {act.error && <p role="alert" className="said">{plainWords(act.error)}</p>}
+      {data.factors.length === 0 && <p>Nothing learned yet: time a drop on the Day, from splash to slack, or say that a head held or was swept.</p>}
+      {kinds.map(([kind, title]) => {
+        const own = data.factors.filter((f) => f.kind === kind);
+        return own.length > 0 && (
+          <div key={kind}>
+            <h2>{title}</h2>
+            <ul className="factors">{own.map((f) => <FactorRow key={f.key} factor={f} onAct={(action) => act.mutate({ factor: f, action })} />)}</ul>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function FactorRow({ factor: f, onAct }: { factor: LearnedFactor; onAct: (action: "freeze" | "forget" | "follow") => void }) {
+  const what = f.kind === "sink" ? "drops" : "heads tried";
+  const value = f.frozen ?? f.factor;
+  const words = f.kind === "sink"
+    ? `takes ${Math.abs((value - 1) * 100).toFixed(0)} % ${value >= 1 ? "longer" : "less"} than the model says`
+    : `runs ${Math.abs((value - 1) * 100).toFixed(0)} % ${value >= 1 ? "harder" : "less hard"} than predicted`;
+  return (
+    <li>
+      <SeenScene seen={f.seen} kind={f.kind} factor={value} words={`${f.name}: seen against computed`} />
+      <div>
+        <b>{f.name}</b>
+        <p>{Math.abs(value - 1) < 0.005 ? "as the model says" : words}: ×{value.toFixed(2)}, between {f.low.toFixed(2)} and {f.high.toFixed(2)} in 9 of 10; {f.settled}, {f.used} {what}{f.left_out > 0 && `, ${f.left_out} too far off to be believed`}.</p>
+        <p>
+          {f.frozen !== null ? <b>held at ×{f.frozen.toFixed(2)} </b> : <button type="button" className="plain" onClick={() => onAct("freeze")}>hold it here</button>}
+          {" · "}<button type="button" className="plain" onClick={() => onAct("forget")}>begin afresh</button>
+          {(f.frozen !== null || f.since_utc_s !== null) && <>{" · "}<button type="button" className="plain" onClick={() => onAct("follow")}>follow all that was seen</button></>}
+        </p>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,130 @@
+"""Payloads of the log: what happened, what it taught, what worked."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.web.payloads import Id, Payload
+
+Kind = Literal["began", "ended", "fish", "bite", "lost", "held", "swept", "changed", "drop"]
+
+
+class Event(Payload):
+    """One thing that happened; the device makes the id. Depth, currents and counts as computed
+    when it did, by the model alone."""
+
+    id: str = Field(pattern=r"^[A-Za-z0-9-]{8,64}$")
+    kind: Kind
+    at_utc_s: float = Field(ge=0.0, le=1e11)
+    mark_id: Id | None = None
+    mark_name: str = Field(min_length=1, max_length=80)
+    head_id: Id | None = None
+    head_name: str = Field("", max_length=80)
+    plastic_id: Id | None = None
+    plastic_name: str = Field("", max_length=80)
+    colour: str = Field("", max_length=40)
+    retrieve: str = Field("", max_length=40)
+    fish: str | None = Field(None, min_length=1, max_length=80)
+    length_cm: float | None = Field(None, gt=0.0, le=400.0)
+    depth_m: float | None = Field(None, gt=0.0, le=200.0)
+    surface_speed_m_s: float | None = Field(None, ge=0.0, le=6.0, description="predicted")
+    bears_m_s: float | None = Field(None, ge=0.0, le=6.0, description="what the head holds in")
+    stage: Literal["flood", "ebb", "slack"] | None = None
+    light: Literal["bright", "low", "night"] | None = None
+    count_s: float | None = Field(None, gt=0.0, le=3600.0)
+    expected_s: float | None = Field(None, gt=0.0, le=3600.0)
+    note: str = Field("", max_length=400)
+
+
+class Batch(Payload):
+    """What a device has to tell: sent again until it is answered, kept once."""
+
+    events: list[Event] = Field(max_length=500)
+    gone: list[str] = Field(default_factory=list, max_length=500, description="ids undone")
+
+
+class Kept(Payload):
+    """What is now stored, or gone, of what was sent."""
+
+    ids: list[str]
+
+
+class TripPart(Payload):
+    place: str
+    start_utc_s: float
+    end_utc_s: float
+    hours: float
+    fish: int
+    bites: int
+    lost: int
+    events: list[Event]
+
+
+class Log(Payload):
+    """Trips, the last first."""
+
+    trips: list[TripPart]
+
+
+class Seen(Payload):
+    """A drop (observed and expected, s) or a head tried (predicted and borne, m/s; held)."""
+
+    at_utc_s: float
+    observed: float
+    expected: float
+    held: bool | None
+
+
+class LearnedFactor(Payload):
+    kind: Literal["sink", "current"]
+    key: str
+    name: str
+    factor: float = Field(description="learned")
+    low: float
+    high: float
+    used: int
+    left_out: int
+    settled: Literal["nothing seen", "unsettled", "settling", "settled"]
+    frozen: float | None
+    since_utc_s: float | None
+    seen: list[Seen]
+
+
+class LearnedAll(Payload):
+    factors: list[LearnedFactor]
+
+
+class LearnedChange(Payload):
+    """freeze holds it at what it is now; forget begins afresh; follow learns from all again."""
+
+    kind: Literal["sink", "current"]
+    key: str = Field(min_length=1, max_length=40)
+    action: Literal["freeze", "forget", "follow"]
+
+
+class RatePart(Payload):
+    name: str
+    fish: int
+    hours: float
+    per_hour: float
+    low: float
+    high: float
+    few: bool = Field(description="too few to claim anything")
+
+
+class Worked(Payload):
+    """Fish an hour by one thing, the best first; ``chance``: how easily chance alone makes the
+    first two so different; null where there are no two."""
+
+    by: str
+    rows: list[RatePart]
+    chance: float | None
+
+
+class WorkedAll(Payload):
+    tables: list[Worked]
+    lost: list[RatePart] = Field(description="rigs lost an hour, by place")
+    hours: float
+    level: float = Field(description="of the intervals")

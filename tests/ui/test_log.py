@@ -1,0 +1,128 @@
+"""The log on the water: two taps on a phone, the count timer, the server away and back."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.ui.conftest import AXE, PHONE, SPRINGS_S, Server, Watch, open_day
+
+pytestmark = pytest.mark.browser
+
+
+def logged(page: Page, server: Server) -> list[dict[str, Any]]:
+    trips = page.request.get(f"{server.url}api/log").json()["trips"]
+    return [event for trip in trips for event in trip["events"]]
+
+
+def on_a_phone(browser: Browser) -> Page:
+    context = browser.new_context(viewport=PHONE, service_workers="block", timezone_id="UTC",
+                                  has_touch=True)
+    page = context.new_page()
+    page.clock.install(time=SPRINGS_S)
+    return page
+
+
+def test_a_fish_is_logged_with_two_taps_and_undone(browser: Browser, server: Server) -> None:
+    page = on_a_phone(browser)
+    watch = Watch(page)
+    open_day(page, server)
+    page.get_by_role("button", name="log", exact=True).tap()
+    page.get_by_role("button", name="fish", exact=True).tap()
+    expect(page.locator(".told")).to_contain_text("fish")
+    events = logged(page, server)
+    assert [e["kind"] for e in events] == ["fish"]
+    # Filled in from the plan: place, head, plastic, water, light, stage.
+    assert events[0]["mark_name"] == "Cais Velho"
+    assert "oz" in events[0]["head_name"]
+    assert events[0]["depth_m"] > 0.5
+    assert events[0]["light"] == "bright"
+    page.get_by_label("length, cm").fill("54")
+    page.get_by_role("button", name="add it").tap()
+    expect(page.locator(".told")).to_contain_text("54 cm")
+    assert logged(page, server)[0]["length_cm"] == 54
+    page.get_by_role("button", name="undo").tap()
+    expect(page.locator(".told")).to_have_count(0)
+    assert logged(page, server) == []
+    watch.must_be_clean()
+    page.context.close()
+
+
+def test_the_count_is_timed_from_splash_to_slack(browser: Browser, server: Server) -> None:
+    page = on_a_phone(browser)
+    watch = Watch(page)
+    open_day(page, server)
+    page.get_by_role("button", name="splash").tap()
+    page.clock.run_for(6300)
+    running = page.locator(".timer.running")
+    expect(running).to_contain_text("6")
+    expect(running).to_contain_text(re.compile(r"of about \d+ · [\d.]+ m down"))
+    running.tap()
+    expect(page.locator(".told")).to_contain_text("timed drop")
+    event = logged(page, server)[0]
+    assert event["count_s"] == pytest.approx(6.3, abs=0.3)
+    assert event["expected_s"] > 1.0
+    page.get_by_role("button", name="splash").tap()
+    page.get_by_role("button", name="not this one").tap()
+    assert len(logged(page, server)) == 1
+    watch.must_be_clean()
+    page.context.close()
+
+
+def test_twenty_taps_with_the_server_away_are_twenty_events(
+    browser: Browser, server: Server
+) -> None:
+    page = on_a_phone(browser)
+    open_day(page, server)
+    server.stop()
+    for n in range(20):
+        page.get_by_role("button", name="log", exact=True).tap()
+        page.get_by_role("button", name=("bite", "held")[n % 2], exact=True).tap()
+    expect(page.locator(".told").last).to_contain_text("20 waiting on this device")
+    # The page may be closed meanwhile: what was tapped is on the device.
+    stored = page.evaluate("() => JSON.parse(localStorage.getItem('ilha.log')).events.length")
+    assert stored == 20
+    server.start()
+    for _ in range(6):
+        page.clock.run_for(4500)
+        page.wait_for_timeout(150)
+    expect(page.locator(".told", has_text="waiting")).to_have_count(0)
+    events = logged(page, server)
+    assert len(events) == len({e["id"] for e in events}) == 20
+    page.context.close()
+
+
+def test_the_trips_and_what_they_taught(page: Page, server: Server, watch: Watch) -> None:
+    drops = [{"id": f"ui-test-{n:04d}", "kind": "drop", "at_utc_s": SPRINGS_S - 600.0 * n,
+              "mark_id": 1, "mark_name": "Cais Velho", "head_id": 3, "head_name": "1/8 oz ball",
+              "plastic_id": 1, "plastic_name": "127 mm straight tail", "count_s": 6.6,
+              "expected_s": 5.0} for n in range(9)]
+    fish = [{**drops[n], "id": f"ui-fish-{n:04d}", "kind": "fish", "count_s": None,
+             "expected_s": None, "colour": "white"} for n in range(6)]
+    made = page.request.post(f"{server.url}api/log", data={"events": drops + fish, "gone": []})
+    assert made.ok
+    page.goto(server.url + "log")
+    expect(page.locator(".trip h2").first).to_contain_text("6 fish")
+    expect(page.locator(".trip-event.fish")).to_have_count(6)
+    row = page.locator(".events li").first
+    words = row.inner_text()
+    row.get_by_role("button", name="remove").click()
+    expect(page.get_by_role("button", name="put it back")).to_be_visible()
+    page.get_by_role("button", name="put it back").click()
+    expect(page.locator(".events li").first).to_have_text(re.compile(re.escape(words[:12])))
+    page.get_by_role("button", name="What worked").click()
+    expect(page.locator(".worked")).to_contain_text("white")
+    page.get_by_role("button", name="What the water taught").click()
+    factor = page.locator(".factors li")
+    expect(factor).to_contain_text("127 mm straight tail on 1/8 oz ball")
+    expect(factor).to_contain_text("longer than the model says")
+    factor.get_by_role("button", name="hold it here").click()
+    expect(factor).to_contain_text("held at ×")
+    page.evaluate(AXE.read_text())
+    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    page.get_by_role("link", name="Day").first.click()
+    expect(page.locator(".taught")).to_contain_text("the model alone says")
+    watch.must_be_clean()
