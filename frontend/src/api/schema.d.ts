@@ -210,6 +210,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a head */
+        post: operations["post_heads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a head */
+        put: operations["put_heads"];
+        post?: never;
+        /** Remove a head; answers with what it was */
+        delete: operations["delete_heads"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{row_id}/hook": {
         parameters: {
             query?: never;
@@ -227,6 +262,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{row_id}/mass": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What the scale says of a head */
+        put: operations["put_heads_mass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -236,6 +288,40 @@ export interface paths {
         };
         /** Whether the server is there */
         get: operations["get_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where each head is the pick: depth across, current up */
+        get: operations["get_lid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lid.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lid chart on paper */
+        get: operations["get_lid_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1880,6 +1966,48 @@ export interface components {
             /** Used */
             used: number;
         };
+        /**
+         * LidChart
+         * @description ``pick[d][u]`` is a head's id, 0 where none is right.
+         */
+        LidChart: {
+            /** Currents M S */
+            currents_m_s: number[];
+            /** Depths M */
+            depths_m: number[];
+            /**
+             * Empty Share
+             * @description of the chart's cells
+             */
+            empty_share: number;
+            /**
+             * Left Out
+             * @description heads whose hook does not thread straight on it
+             */
+            left_out: number;
+            path: components["schemas"]["LidPath"] | null;
+            /** Pick */
+            pick: number[][];
+        };
+        /**
+         * LidPath
+         * @description The mark's day over the chart.
+         */
+        LidPath: {
+            /** Current M S */
+            current_m_s: number[];
+            /** Depth M */
+            depth_m: number[];
+            /**
+             * Empty Share
+             * @description of the day's steps at which no head is right
+             */
+            empty_share: number;
+            /** Mark Id */
+            mark_id: number;
+            /** Name */
+            name: string;
+        };
         /** Limit */
         Limit: {
             /** Code */
@@ -2097,6 +2225,62 @@ export interface components {
              * @enum {string}
              */
             teeth: "none" | "small" | "crushing" | "sharp";
+        };
+        /**
+         * NewHead
+         * @description A head as it is typed; what is left out is typical of its hook's size. The printed weight or
+         *     what the scale says: one of them at least.
+         */
+        NewHead: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /**
+             * Hook Size
+             * @enum {string}
+             */
+            hook_size: "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "7/0" | "9/0";
+            /**
+             * Keeper
+             * @default wire barb
+             * @enum {string}
+             */
+            keeper?: "wire barb" | "lead collar" | "flat collar" | "screw" | "twist lock";
+            /**
+             * Keeper Takes Mm
+             * @default 0
+             */
+            keeper_takes_mm?: number;
+            /**
+             * Mass G
+             * @description from the scale
+             * @default null
+             */
+            mass_g?: number | null;
+            /**
+             * Material
+             * @default lead
+             * @enum {string}
+             */
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            /**
+             * Printed Oz
+             * @default null
+             */
+            printed_oz?: number | null;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "ball" | "keeled-arrow" | "bullet" | "darter" | "stand-up" | "mushroom" | "football" | "buried" | "swinging" | "belly-weighted" | "resin" | "bladed" | "crab";
+            /**
+             * Weight X Mm
+             * @description of an inside weight
+             * @default null
+             */
+            weight_x_mm?: number | null;
         };
         /**
          * NewMark
@@ -3184,6 +3368,14 @@ export interface components {
             up_m: number[];
         };
         /**
+         * Weighing
+         * @description What the scale says; null: as printed again.
+         */
+        Weighing: {
+            /** Mass G */
+            mass_g: number | null;
+        };
+        /**
          * Word
          * @description A fact or a feature that rules may speak of; words: what it may be; unit: of numbers.
          */
@@ -4040,6 +4232,105 @@ export interface operations {
             };
         };
     };
+    post_heads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewHead"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_heads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewHead"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_heads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_heads_hook: {
         parameters: {
             query?: never;
@@ -4052,6 +4343,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["HookMeasures"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_heads_mass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Weighing"];
             };
         };
         responses: {
@@ -4091,6 +4417,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_lid: {
+        parameters: {
+            query: {
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                cast_m?: number;
+                wind_m_s?: number;
+                temperature_c?: number;
+                depth_to_m?: number;
+                current_to_m_s?: number;
+                mark_id?: number;
+                date?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LidChart"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_lid_pdf: {
+        parameters: {
+            query: {
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                cast_m?: number;
+                wind_m_s?: number;
+                temperature_c?: number;
+                depth_to_m?: number;
+                current_to_m_s?: number;
+                mark_id?: number;
+                date?: string;
+                width_mm?: number;
+                height_mm?: number;
+                weights?: "oz" | "g";
+                depths?: "m" | "ft";
+                speeds?: "m/s" | "kn";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description a problem */

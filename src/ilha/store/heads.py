@@ -97,3 +97,33 @@ INSERT INTO heads (
         new,
     )
     return int(cursor.lastrowid or 0)
+
+
+def update(conn: sqlite3.Connection, row_id: int, new: NewHead) -> bool:
+    """Replace a row; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE heads SET
+  printed_oz = :printed_oz, mass_g = :mass_g, weighed = :weighed, shape = :shape,
+  material = :material, density_g_cm3 = :density_g_cm3, hook_size = :hook_size,
+  hook_mass_g = :hook_mass_g, hook_gape_mm = :hook_gape_mm, hook_straight_mm = :hook_straight_mm,
+  hook_wire_mm = :hook_wire_mm, hook_measured = :hook_measured, keeper = :keeper,
+  keeper_takes_mm = :keeper_takes_mm, weight_x_mm = :weight_x_mm,
+  extra_drag_cm2 = :extra_drag_cm2, carried = :carried
+WHERE id = :id
+""",
+        {**new, "id": row_id},
+    )
+    return cursor.rowcount == 1
+
+
+def weigh(conn: sqlite3.Connection, row_id: int, mass_g: float, weighed: int) -> bool:
+    """Put what the scale says in place of what is printed, or back; whether there was one."""
+    cursor = conn.execute(
+        "UPDATE heads SET mass_g = ?, weighed = ? WHERE id = ?", (mass_g, weighed, row_id))
+    return cursor.rowcount == 1
+
+
+def remove(conn: sqlite3.Connection, row_id: int) -> bool:
+    """Delete a row; whether there was one. The log keeps its name."""
+    return conn.execute("DELETE FROM heads WHERE id = ?", (row_id,)).rowcount == 1

@@ -12,6 +12,7 @@ from werkzeug.exceptions import NotFound
 from ilha.store import db
 from ilha.web import (
     bench,
+    box,
     card,
     choice,
     database,
@@ -64,7 +65,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     errors.register(app)
     database.register(app)
     for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer,
-                   choice, know, log):
+                   choice, know, log, box):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

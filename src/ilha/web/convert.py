@@ -76,6 +76,13 @@ def head_name(row: Head) -> str:
     return f"{weight} {row['shape'].replace('-', ' ')}"
 
 
+def head_words(row: Head, unit: str) -> str:
+    """A head's weight alone, for a chart: 3/8, or 10.6 g."""
+    if unit == "g" or row["printed_oz"] is None:
+        return f"{row['mass_g']:.3g} g"
+    return ounces_words(row["printed_oz"])
+
+
 def core_rod(row: RodRow) -> Rod:
     return Rod(
         si(row["lure_min_g"], 1), si(row["lure_max_g"], 1), si(row["effective_mass_g"], 1),

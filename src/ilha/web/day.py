@@ -52,7 +52,7 @@ def found(get: Callable[[sqlite3.Connection, int], Row | None], row_id: int, fie
     return row
 
 
-def _fits(plastic: plastics.Plastic, box: list[heads.Head]) -> dict[int, str]:
+def fits_of(plastic: plastics.Plastic, box: list[heads.Head]) -> dict[int, str]:
     """By head, the verdict on its hook threaded straight; "weedless" for those that never are."""
     if not box:
         return {}
@@ -221,7 +221,7 @@ def made(asked: DayQuestion, *, bare: bool = False) -> Made:
     way, stance = at.way, at.stance
     cond = _conditions(asked, mark, line, STANCES[stance], way)
     box = heads.listed(connection())
-    fits = _fits(row, box)
+    fits = fits_of(row, box)
     shown = [head for head in box if asked.every_head or fits[head["id"]] == FITS]
     plastic = convert.core_plastic(row)
     taught = learned.sink_factors()

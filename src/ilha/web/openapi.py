@@ -10,6 +10,7 @@ from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
 from ilha.web import bench_payloads as b
+from ilha.web import box_payloads as x
 from ilha.web import choice_payloads as o
 from ilha.web import day_payloads as d
 from ilha.web import know_payloads as k
@@ -49,6 +50,14 @@ ROUTES = (
     Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
     Route("put", "/api/heads/{row_id}/hook", "A head's hook as it was measured", p.Head,
           body=b.HookMeasures),
+    Route("post", "/api/heads", "Add a head", p.Head, body=x.NewHead),
+    Route("put", "/api/heads/{row_id}", "Change a head", p.Head, body=x.NewHead),
+    Route("put", "/api/heads/{row_id}/mass", "What the scale says of a head", p.Head,
+          body=x.Weighing),
+    Route("delete", "/api/heads/{row_id}", "Remove a head; answers with what it was", p.Head),
+    Route("get", "/api/lid", "Where each head is the pick: depth across, current up", x.LidChart,
+          query=x.LidQuestion),
+    Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
     Route("post", "/api/plastics", "Add a plastic", p.Plastic, body=p.NewPlastic),
     Route("put", "/api/plastics/{row_id}", "Change a plastic", p.Plastic, body=p.NewPlastic),
     Route("delete", "/api/plastics/{row_id}", "Remove a plastic; answers with what it was",

@@ -1,0 +1,111 @@
+"""The lid chart: depth across, current up, and which head is the pick where. Section 8."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ilha.core.assembly import assemble
+from ilha.core.cast import Rod
+from ilha.core.conditions import Conditions
+from ilha.core.errors import Array, DomainError, Flags, Indices
+from ilha.core.figures import ESTIMATES, Figures, figures
+from ilha.core.invert import greatest_current
+from ilha.core.limits import lower_limits
+from ilha.core.rig import Head, Plastic
+from ilha.core.schools import SCHOOLS, School, by_depth_table, lightest
+from ilha.core.verdict import LOWER, OUTFIT, Limit, hangs, judge
+
+
+@dataclass(frozen=True)
+class Lid:
+    """depths (D,) m, currents (U,) m/s; pick (D, U) index of the head, -1 where none is right;
+    verdict (H, D, U) codes of ``schools.VERDICTS``. reach (H, D) m/s that each head bears."""
+
+    depths: Array
+    currents: Array
+    pick: Indices
+    verdict: Indices
+    reach: Array
+
+
+def lid(
+    cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
+    rod: Rod | None = None, school: str = "lightest-practical",
+    slow: Sequence[float] | None = None,
+) -> Lid:
+    """The chart of a box. ``cond`` gives all but depth and current; of a fixed stance.
+
+    Only one limit knows the current: whether the line holds. It is inverted once for each depth,
+    which gives the greatest current that a head bears; all cells of the grid then follow by
+    comparison, at the three estimates of the current, by the board's own limits and verdicts.
+
+    Raises
+    ------
+    DomainError
+        For a rig that is swum back, whose limits do not come apart so; for an empty box.
+    """
+    if cond.steady:
+        raise DomainError("steady", "must be off for the lid chart", "on", "",
+                          "the chart is for heads that are lifted and dropped")
+    if not heads:
+        raise DomainError("heads", "must hold at least one head", "none", "", "add a head")
+    chosen = SCHOOLS[school]
+    still = replace(cond, depth=depths, surface_speed=np.zeros(depths.shape)).checked()
+    learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
+    f = figures(still, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
+    shape = (len(heads), depths.size)
+    reach = _reach(f, chosen, shape)
+    lower = lower_limits(f, chosen, shape)
+    grid = (len(heads), depths.size * currents.size)
+
+    def spread(values: Array | Flags) -> Array:
+        """(H, D) to the grid's cells, depth by depth."""
+        return np.repeat(np.broadcast_to(values, shape), currents.size, axis=-1)
+
+    flow = np.tile(currents, depths.size)
+    gets = np.stack([e * flow <= spread(reach) for e in ESTIMATES])
+    limits = [Limit("gets-there", LOWER, "m/s", spread(reach), flow, gets)]
+    limits += [Limit(item.code, LOWER, item.unit, spread(np.asarray(item.figure)), 0.0,
+                     spread(item.passed).astype(bool)) for item in lower[1:]]
+    others = np.logical_and.reduce([item.passed for item in limits[1:]])
+    fits = spread(np.asarray(f.package <= f.rod.lure_max)).astype(bool)
+    limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
+    if chosen.hangs_count:
+        limits.append(hangs(f.mass, gets & others, spread(f.fall.zone)))
+    verdict = judge(limits, grid).verdict
+    if chosen.key == "depth-table":
+        pick = by_depth_table(f.mass, f.package <= f.rod.lure_max,
+                              np.repeat(depths, currents.size), flow)
+    else:
+        pick = lightest(f.mass, verdict)
+    return Lid(depths, currents, pick.reshape(depths.size, currents.size),
+               verdict.reshape(len(heads), depths.size, currents.size), reach)
+
+
+def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:
+    """The greatest current (m/s) that each head bears at each depth; below 0 for none."""
+    if school.scope_limit is None:
+        found = f.greatest_drift_current()
+    else:
+        # The inversion begins from a current, and slack water is none.
+        begun = replace(f.held, depth=np.asarray(f.cond.depth))
+        found = greatest_current(begun, school.scope_limit)
+    return np.asarray(np.where(f.sinks, np.nan_to_num(np.broadcast_to(found, shape), nan=-1.0),
+                               -1.0))
+
+
+@dataclass(frozen=True)
+class Gap:
+    """Where the box is empty: how many cells, and of how many looked at."""
+
+    empty: int
+    cells: int
+
+
+def gaps(chart: Lid, looked: Flags | None = None) -> Gap:
+    """Cells in which no head is right, of those looked at ((D, U); all where None)."""
+    mask = np.ones(chart.pick.shape, dtype=bool) if looked is None else looked
+    return Gap(int(((chart.pick < 0) & mask).sum()), int(mask.sum()))

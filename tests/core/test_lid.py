@@ -1,0 +1,79 @@
+"""The lid chart against the board, point by point."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ilha.core.board import board
+from ilha.core.cast import Rod
+from ilha.core.conditions import Conditions
+from ilha.core.errors import DomainError
+from ilha.core.lid import gaps, lid
+from ilha.core.schools import SCHOOLS, VERDICTS
+from tests.rigs import JERK_127, LADDER_OZ, PADDLE_76, ladder
+
+HEADS = ladder(LADDER_OZ)
+BASE = Conditions(np.array(4.0), np.array(0.3), 0.19e-3, tip_height=1.5)
+DEPTHS, CURRENTS = np.linspace(0.3, 12.0, 40), np.linspace(0.0, 1.2, 40)
+
+
+@pytest.mark.parametrize("school", SCHOOLS)
+def test_the_same_pick_as_the_board_at_random_points(school: str) -> None:
+    """200 points in all: the pick is the board's, but for what lies within the inversion's own
+    tolerance (a thousandth) of a head's greatest current."""
+    rng = np.random.default_rng(11)
+    depths, currents = np.sort(rng.uniform(0.3, 12.0, 8)), np.sort(rng.uniform(0.02, 1.2, 5))
+    chart = lid(BASE, depths, currents, JERK_127, HEADS, Rod(0.005, 0.06), school)
+    for d, depth in enumerate(depths):
+        cond = Conditions(np.full(currents.shape, depth), currents, 0.19e-3, tip_height=1.5)
+        b = board(cond, JERK_127, HEADS, Rod(0.005, 0.06), school)
+        for u, current in enumerate(currents):
+            edges = chart.reach[:, d] / np.array([0.8, 1.0, 1.2])[:, None]
+            if np.min(np.abs(edges / current - 1.0)) > 2e-3:
+                assert chart.pick[d, u] == b.picks[school][u], (depth, current)
+
+
+def test_verdicts_are_the_boards() -> None:
+    chart = lid(BASE, np.array([2.0, 6.0]), np.array([0.1, 0.45, 0.9]), PADDLE_76, HEADS)
+    for d, depth in enumerate((2.0, 6.0)):
+        cond = Conditions(np.full(3, depth), np.array([0.1, 0.45, 0.9]), 0.19e-3, tip_height=1.5)
+        told = np.asarray(VERDICTS)[board(cond, PADDLE_76, HEADS).judgement.verdict]
+        assert (np.asarray(VERDICTS)[chart.verdict[:, d]] == told).all()
+
+
+def test_heavier_up_and_across_until_the_box_ends() -> None:
+    chart = lid(BASE, DEPTHS, CURRENTS, JERK_127, HEADS)
+    mass = np.array([h.mass for h in HEADS])
+    for d in (10, 25, 39):
+        row = chart.pick[d]
+        kept = row[row >= 0]
+        assert (np.diff(mass[kept]) >= 0.0).all()
+        # Once no head is right in so much current, none is in more.
+        empty = np.flatnonzero(row < 0)
+        assert empty.size == 0 or (row[empty[0]:] < 0).all()
+    assert gaps(chart).empty == int((chart.pick < 0).sum())
+    lighter = lid(BASE, DEPTHS, CURRENTS, JERK_127, HEADS[:3])
+    assert gaps(lighter).empty > gaps(chart).empty
+    looked = np.zeros(chart.pick.shape, dtype=bool)
+    looked[0, 0] = True
+    assert gaps(chart, looked).cells == 1
+
+
+def test_learned_counts_move_its_edges() -> None:
+    """Heads that fall slower than computed wait longer: the picks are heavier, never lighter."""
+    mass = np.array([h.mass for h in HEADS])
+    plain = lid(BASE, DEPTHS, CURRENTS, PADDLE_76, HEADS, school="down-then-work")
+    slow = lid(BASE, DEPTHS, CURRENTS, PADDLE_76, HEADS, school="down-then-work",
+               slow=[1.6] * len(HEADS))
+    both = (plain.pick >= 0) & (slow.pick >= 0)
+    assert (mass[slow.pick[both]] >= mass[plain.pick[both]]).all()
+    assert (mass[slow.pick[both]] > mass[plain.pick[both]]).any()
+
+
+def test_what_it_cannot_chart_is_refused() -> None:
+    with pytest.raises(DomainError, match="steady"):
+        lid(Conditions(np.array(4.0), np.array(0.3), 0.19e-3, steady=True), DEPTHS, CURRENTS,
+            JERK_127, HEADS)
+    with pytest.raises(DomainError, match="heads"):
+        lid(BASE, DEPTHS, CURRENTS, JERK_127, [])
