@@ -19,6 +19,7 @@ const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ d
 const CardView = lazy(() => import("./views/card/card-view"));
 const OutfitView = lazy(() => import("./views/outfit/outfit-view"));
 const KnowView = lazy(() => import("./views/know/know-view"));
+const BoxView = lazy(() => import("./views/box/box-view"));
 const LogView = lazy(() => import("./views/log/log-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
@@ -27,7 +28,8 @@ const queries = makeQueryClient();
 const VIEWS = [
   { key: "d", path: "/", name: "Day" }, { key: "o", path: "/outfit", name: "Outfit" },
   { key: "l", path: "/log", name: "Log" },
-  { key: "b", path: "/bench", name: "Bench" }, { key: "c", path: "/card", name: "Card" },
+  { key: "b", path: "/bench", name: "Bench" }, { key: "x", path: "/box", name: "Box" },
+  { key: "c", path: "/card", name: "Card" },
   { key: "p", path: "/places", name: "Places" }, { key: "k", path: "/know", name: "Know" },
 ];
 
@@ -65,6 +67,7 @@ export function App() {
                     <Route path="/know" element={<KnowView />} />
                     <Route path="/bench" element={<BenchView />} />
                     <Route path="/card" element={<CardView />} />
+                    <Route path="/box" element={<BoxView />} />
                     <Route path="/log" element={<LogView />} />
                     <Route path="/places" element={<PlacesView />} />
                     <Route path="*" element={<Navigate to="/" replace />} />

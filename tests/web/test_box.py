@@ -25,6 +25,13 @@ def test_a_head_is_weighed_and_as_printed_again(client: FlaskClient) -> None:
     assert next(h for h in day["heads"] if h["id"] == 9)["package_g"] > light["package_g"]
 
 
+def test_the_hook_on_the_scale_is_taken_off(client: FlaskClient) -> None:
+    weighed = client.put("/api/heads/9/mass", json={"mass_g": 8.1, "with_hook": True}).get_json()
+    assert weighed["mass_g"] == pytest.approx(8.1 - weighed["hook_mass_g"])
+    light = client.put("/api/heads/9/mass", json={"mass_g": 0.5, "with_hook": True})
+    assert light.get_json()["field"] == "mass_g"
+
+
 def test_a_head_is_added_changed_removed_and_put_back(client: FlaskClient) -> None:
     made = client.post("/api/heads", json=NEW).get_json()
     assert made["mass_g"] == 7.09

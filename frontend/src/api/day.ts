@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { CardQuery, DayQuery, FitQuery, SeenQuery, TemplateQuery } from "./types";
+import type { CardQuery, DayQuery, FitQuery, LidQuery, LidSheetQuery, SeenQuery, TemplateQuery } from "./types";
 
 export const dayQuery = (query: DayQuery) =>
   queryOptions({
@@ -32,8 +32,14 @@ export const savingsQuery = (query: DayQuery) =>
     queryFn: ({ signal }) => unwrap(client.GET("/api/plan/savings", { params: { query }, signal })),
   });
 
+export const lidQuery = (query: LidQuery) =>
+  queryOptions({
+    queryKey: ["lid", query],
+    queryFn: ({ signal }) => unwrap(client.GET("/api/lid", { params: { query }, signal })),
+  });
+
 /** The same question asked for as a file. */
-export function fileOf(name: string, query: CardQuery | TemplateQuery): string {
+export function fileOf(name: string, query: CardQuery | TemplateQuery | LidSheetQuery): string {
   const asked = Object.entries(query).filter(([, value]) => value !== undefined);
   return `/api/${name}?${new URLSearchParams(asked.map(([key, value]) => [key, String(value)]))}`;
 }

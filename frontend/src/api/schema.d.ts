@@ -3374,6 +3374,12 @@ export interface components {
         Weighing: {
             /** Mass G */
             mass_g: number | null;
+            /**
+             * With Hook
+             * @description the hook lay on the scale too: its own mass is taken off
+             * @default false
+             */
+            with_hook?: boolean;
         };
         /**
          * Word

@@ -58,3 +58,7 @@ export type LearnedAll = S["LearnedAll"];
 export type LearnedFactor = S["LearnedFactor"];
 export type WorkedAll = S["WorkedAll"];
 export type Rate = S["RatePart"];
+export type NewHead = S["NewHead"];
+export type LidChart = S["LidChart"];
+export type LidQuery = operations["get_lid"]["parameters"]["query"];
+export type LidSheetQuery = operations["get_lid_pdf"]["parameters"]["query"];

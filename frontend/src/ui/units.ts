@@ -193,6 +193,8 @@ export function ouncesText(oz: number): string {
   return [whole || "", fraction].filter(Boolean).join(" ") || "0";
 }
 
+export const gramsOfOunces = (oz: number): number => oz * G_PER_OZ;
+
 export function ouncesFromGrams(g: number): number {
   return g / G_PER_OZ;
 }

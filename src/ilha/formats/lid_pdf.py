@@ -111,8 +111,10 @@ def _words(canvas: Any, sheet: Sheet, x: Any, y: Any) -> None:
     for words, cells in [*((r.words, r.cells) for r in sheet.regions), ("none", sheet.empty)]:
         if cells.sum() < 12:
             continue
-        d, u = (float(np.median(at)) for at in np.nonzero(cells))
-        canvas.drawCentredString(x(sheet.depths[int(d)]), y(sheet.currents[int(u)]) - 2.5, words)
+        # Where the region is highest: bands are narrow elsewhere.
+        d = int(np.argmax(cells.sum(axis=1)))
+        u = int(np.median(np.flatnonzero(cells[d])))
+        canvas.drawCentredString(x(sheet.depths[d]), y(sheet.currents[u]) - 2.5, words)
 
 
 def _axes(canvas: Any, sheet: Sheet, x: Any, y: Any, x0: float, y0: float) -> None:

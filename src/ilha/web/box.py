@@ -8,7 +8,7 @@ from werkzeug.wrappers import Response as Answer
 
 from ilha.core.box import hook_grams
 from ilha.core.conditions import Conditions
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
 from ilha.core.lid import Lid, gaps, lid
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, STANCES
@@ -82,6 +82,12 @@ def weigh_head(row_id: int) -> Answer:
             raise FieldError("mass_g", "`mass_g` is needed, nothing is printed on this head: weigh"
                                        " it")
         mass = round(row["printed_oz"] * KG_PER_OZ * 1000.0, 2)
+    elif new.with_hook:
+        mass = round(mass - row["hook_mass_g"], 2)
+        if mass <= 0.0:
+            own = row["hook_mass_g"]
+            raise FieldError("mass_g", f"`mass_g` must be above the hook's own {own:g} g, got"
+                                       f" {new.mass_g:g} g: read the scale again")
     with whole("head") as conn:
         heads.weigh(conn, row_id, mass, int(new.mass_g is not None))
     return _one(row_id)
@@ -164,9 +170,12 @@ def get_lid_pdf() -> Response:
     plastic = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(lines.get, asked.line_id, "line_id", "line")
     path = _path(asked)
-    regions = [
-        Region(convert.head_words(head, asked.weights), chart.pick == i)
-        for i, head in enumerate(shown) if np.any(chart.pick == i)]
+    # Heads of one printed weight are one region: the lid is read by weight.
+    cells: dict[str, Flags] = {}
+    for i, head in enumerate(shown):
+        words = convert.head_words(head, asked.weights)
+        cells[words] = cells.get(words, chart.pick == i) | (chart.pick == i)
+    regions = [Region(words, own) for words, own in cells.items() if np.any(own)]
     body = as_pdf(Sheet(
         f"{plastic['name']} on {line['name']}, {asked.school.replace('-', ' ')}",
         asked.width_mm, asked.height_mm, chart.depths, chart.currents, tuple(regions),

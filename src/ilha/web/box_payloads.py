@@ -32,6 +32,8 @@ class Weighing(Payload):
     """What the scale says; null: as printed again."""
 
     mass_g: float | None = Field(gt=0.0, le=500.0)
+    with_hook: bool = Field(False, description="the hook lay on the scale too: its own mass is"
+                                               " taken off")
 
 
 class LidQuestion(Payload):

@@ -37,7 +37,7 @@ export const OtherFacts = memo(function OtherFacts({ board }: { board: DayBoard 
   );
 });
 
-function LineFact() {
+export function LineFact() {
   const { box, line } = useChosen();
   const { choose, query } = useQuestion();
   return (
@@ -53,7 +53,7 @@ function LineFact() {
   );
 }
 
-function RodFact() {
+export function RodFact() {
   const { box, rod } = useChosen();
   const { choose, query } = useQuestion();
   return (

@@ -124,7 +124,7 @@ const Over = memo(function Over() {
   );
 });
 
-const PlasticFact = memo(function PlasticFact() {
+export const PlasticFact = memo(function PlasticFact() {
   const { plastic, box } = useChosen();
   const { choose, query } = useQuestion();
   return (

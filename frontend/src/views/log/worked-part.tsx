@@ -40,7 +40,7 @@ function Table({ title, rows, note, unit }: { title: string; rows: Rate[]; note:
       <h2>{title}</h2>
       <p className="sheet-note">{note}</p>
       <table>
-        <thead><tr><th /><th>{unit}</th><th>interval</th><th>seen</th></tr></thead>
+        <thead><tr><th><span className="visually-hidden">what</span></th><th>{unit}</th><th>interval</th><th>seen</th></tr></thead>
         <tbody>{rows.slice(0, 8).map((r) => (
           <tr key={r.name} className={r.few ? "few" : undefined}>
             <th>{r.name}</th><td>{r.per_hour.toFixed(2)}</td>

@@ -16,7 +16,7 @@ export function Compare({ a, b, choice, units }: { a: Outfit; b: Outfit; choice:
       <OutfitScene outfits={[a, b]} all={[a, b]} depth={asked.depth_m} tip={asked.tip_height_m} tall units={units}
                    zone={[asked.zone_from_m, asked.zone_to_m]} words={`${name(a)} and, dotted, ${name(b)} in the same water`} />
       <table>
-        <thead><tr><th /><th>{name(a)}</th><th>{name(b)} <span>(dotted)</span></th></tr></thead>
+        <thead><tr><th><span className="visually-hidden">what</span></th><th>{name(a)}</th><th>{name(b)} <span>(dotted)</span></th></tr></thead>
         <tbody>
           {rows.map(([label, of]) => {
             const [left, right] = [of(a), of(b)];

@@ -1,0 +1,54 @@
+// The lid chart: depth across, current up, a region for each head, the day's path. Owns its <svg>.
+import { memo, useMemo } from "react";
+import type { Head, LidChart } from "../../api/types";
+import { headName, length, speed, text, type Units } from "../../ui/units";
+import { useSize } from "../../ui/use-size";
+import { polyline, type Point } from "../geometry/path";
+import { regionsOf } from "../geometry/lid";
+
+interface Props {
+  chart: LidChart;
+  heads: readonly Head[];
+  units: Units;
+  words: string;
+}
+
+const EDGE = { left: 44, right: 8, top: 8, foot: 26 };
+const HEIGHT = 400;
+
+export const LidScene = memo(function LidScene({ chart, heads, units, words }: Props) {
+  const [ref, [width]] = useSize<HTMLDivElement>([900, HEIGHT]);
+  const far = chart.depths_m.at(-1)!;
+  const fast = chart.currents_m_s.at(-1)!;
+  const mass = useMemo(() => new Map(heads.map((h) => [text(headName(h, units)), h.mass_g])), [heads, units]);
+  const regions = useMemo(() => {
+    const names = new Map(heads.map((h) => [h.id, text(headName(h, units))]));
+    return regionsOf(chart, (id) => names.get(id) ?? "").sort((a, b) => (mass.get(a.name) ?? 0) - (mass.get(b.name) ?? 0));
+  }, [chart, heads, units, mass]);
+  const wide = Math.max(50, width - EDGE.left - EDGE.right);
+  const x = (m: number) => EDGE.left + (m / far) * wide;
+  const y = (u: number) => HEIGHT - EDGE.foot - (u / fast) * (HEIGHT - EDGE.top - EDGE.foot);
+  return (
+    <div ref={ref} className="lid-frame">
+      <svg viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={words}>
+        <defs><pattern id="lid-none" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V7" className="lid-hatch" /></pattern></defs>
+        {regions.map((r, i) => (
+          <path key={r.name} className={r.name === "" ? "lid-empty" : `lid-region tone-${i % 4}`}
+                d={r.bars.map((b) => `M${x(b.from)} ${y(b.low)}H${x(b.to) + 0.4}V${y(b.high)}H${x(b.from)}Z`).join("")} />
+        ))}
+        <path d={`M${x(0)} ${y(fast)}V${y(0)}H${x(far)}`} className="seen-axis" />
+        {[0.25, 0.5, 0.75, 1].map((s) => (
+          <g key={s}>
+            <text x={x(far * s)} y={HEIGHT - 8} textAnchor={s === 1 ? "end" : "middle"}>{text(length(far * s, units))}</text>
+            <text x={EDGE.left - 5} y={y(fast * s) + (s === 1 ? 11 : 4)} textAnchor="end">{speed(fast * s, units).value}</text>
+          </g>
+        ))}
+        <text x={4} y={HEIGHT - 8}>{units.speed_unit}</text>
+        {regions.filter((r) => r.cells >= 16).map((r) => (
+          <text key={r.name} x={Math.max(EDGE.left + 28, Math.min(x(r.middle[0]), width - EDGE.right - 28))} y={y(r.middle[1]) + 5} textAnchor="middle" className="lid-name">{r.name || "none"}</text>
+        ))}
+        {chart.path && <path className="lid-path" d={polyline(chart.path.depth_m.map((d, i): Point => [x(Math.min(d, far)), y(Math.min(chart.path!.current_m_s[i]!, fast))]))} />}
+      </svg>
+    </div>
+  );
+});

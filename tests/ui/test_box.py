@@ -1,0 +1,93 @@
+"""The box: five heads weighed in by keys alone, one removed and put back, the lid chart."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.ui.conftest import AXE, PHONE, Server, Watch, fact
+
+pytestmark = pytest.mark.browser
+
+
+def test_five_heads_are_weighed_in_by_keys_alone(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    page.goto(server.url)
+    page.wait_for_selector(".rung.picked")
+    page.keyboard.press("g")
+    page.keyboard.press("x")
+    page.wait_for_selector(".heads")
+    before = page.request.get(f"{server.url}api/box").json()["heads"]
+    page.get_by_role("button", name="weigh them in").focus()
+    page.keyboard.press("Enter")
+    page.keyboard.type("nought")
+    page.keyboard.press("Enter")
+    expect(page.locator(".said")).to_contain_text("got nought")
+    page.locator("#scale").press("Control+a")
+    for n in range(5):
+        expect(page.locator(".weigh-in")).to_contain_text(f"{n + 1} of {len(before)}")
+        page.keyboard.type(f"{before[n]['mass_g'] + before[n]['hook_mass_g'] + 0.5:.2f}")
+        page.keyboard.press("Enter")
+    expect(page.locator(".weighed li")).to_have_count(5)
+    page.get_by_role("button", name="that will do").press("Enter")
+    after = {h["id"]: h for h in page.request.get(f"{server.url}api/box").json()["heads"]}
+    for head in before[:5]:
+        assert after[head["id"]]["weighed"]
+        assert after[head["id"]]["mass_g"] == pytest.approx(head["mass_g"] + 0.5, abs=0.02)
+    expect(page.locator(".off").first).to_contain_text("%")
+    watch.must_be_clean()
+
+
+def test_a_head_is_added_refused_removed_and_put_back(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="a new head").click()
+    page.get_by_label("Printed, oz").fill("1 1/4")
+    page.get_by_label("Carried").fill("two")
+    page.get_by_role("button", name="Add it").click()
+    expect(page.locator(".modal .said")).to_contain_text("carried must be a number")
+    page.get_by_label("Carried").fill("2")
+    page.get_by_role("button", name="Add it").click()
+    row = page.locator(".heads tr", has_text="1 1/4 oz")
+    expect(row).to_contain_text("35.4 g, as printed")
+    row.get_by_role("button", name="remove").click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="put it back").click()
+    expect(row).to_have_count(1)
+    watch.must_be_clean()
+
+
+def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Watch) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Lid chart").click()
+    expect(page.locator(".lid-name", has_text="1/8 oz")).to_be_attached()
+    names = set(page.locator(".lid-name").all_text_contents())
+    assert len(names) >= 5
+    expect(page.locator(".lid-path")).to_be_attached()
+    fact(page, "school").click()
+    page.get_by_role("option", name="depth table").click()
+    expect(page.locator(".lid-name", has_text="1/16 oz")).to_have_count(0)
+    page.get_by_label("Your lid is wide, mm").fill("110")
+    with page.expect_download() as got:
+        page.get_by_role("link", name="the chart for the lid, PDF").click()
+    assert got.value.suggested_filename == "ilha-lid.pdf"
+    watch.must_be_clean()
+
+
+def test_on_a_phone(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="block", timezone_id="UTC")
+    page = context.new_page()
+    watch = Watch(page)
+    page.goto(server.url + "box")
+    page.wait_for_selector(".heads")
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    page.evaluate(AXE.read_text())
+    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    page.get_by_role("button", name="Lid chart").click()
+    page.wait_for_selector(".lid-region")
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    watch.must_be_clean()
+    context.close()
