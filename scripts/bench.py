@@ -147,7 +147,7 @@ def tide_times() -> dict[str, float]:
         path = Path(folder) / "bench.sqlite3"
         client = create_app(path, now_s=float(NOW_S)).test_client()
         conn = db.connect(path)
-        marela.load(conn, NOW_S)
+        marela.load(conn, NOW_S, log=False)
         conn.close()
         dates = cycle([f"2026-07-{n}" for n in range(12, 28)])
 

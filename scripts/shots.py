@@ -116,7 +116,7 @@ def main() -> int:
     """Take every picture; the exit code."""
     OUT.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder) / "shots.sqlite3")
+        server = Server(Path(folder) / "shots.sqlite3", log=True)
         server.start()
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         try:

@@ -21,7 +21,7 @@ def database(tmp_path: Path) -> Path:
     path = tmp_path / "ilha.sqlite3"
     conn = db.connect(path)
     db.migrate(conn)
-    marela.load(conn, NOW_S)
+    marela.load(conn, NOW_S, log=False)
     conn.close()
     return path
 

@@ -1,4 +1,5 @@
-"""Command line: ``ilha serve | board | tide | fit | choose | tide-service | openapi``.
+"""Command line: ``ilha serve``, ``board``, ``tide``, ``fit``, ``choose``, ``export``, ``import``,
+``backup``, ``tide-service``, ``openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -7,6 +8,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import sqlite3
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -63,6 +65,48 @@ def _choose(args: argparse.Namespace) -> int:
         choice_file.answer(choice_file.read(text)), allow_nan=False) + "\n")
 
 
+def _export(args: argparse.Namespace) -> int:
+    from ilha.web import data_file
+
+    return _on_database(args.database, lambda conn: sys.stdout.write(data_file.write(conn)))
+
+
+def _import(args: argparse.Namespace) -> int:
+    from ilha.web import data_file
+
+    def put(text: str) -> str:
+        told = []
+        code = _on_database(args.database, lambda conn: told.append(
+            sum(data_file.read(conn, text).values())), new=True)
+        return f"{told[0]} rows are in {args.database}\n" if code == 0 else ""
+
+    return _answered(args.file, put)
+
+
+def _backup(args: argparse.Namespace) -> int:
+    from ilha.store import everything
+
+    return _on_database(args.database, lambda conn: everything.backup(conn, Path(args.file)))
+
+
+def _on_database(
+    path: str, work: Callable[[sqlite3.Connection], object], new: bool = False
+) -> int:
+    """Open a database, bring it up to date and work on it; a missing one is told, unless new."""
+    from ilha.store import db
+
+    if not new and not Path(path).exists():
+        print(f"`database` {path} is not there: name the file with --database", file=sys.stderr)
+        return 2
+    conn = db.connect(path)
+    try:
+        db.migrate(conn)
+        work(conn)
+    finally:
+        conn.close()
+    return 0
+
+
 def _serve(args: argparse.Namespace) -> int:
     from ilha.formats.fields import FieldError
     from ilha.web.fetch import checked_address
@@ -73,7 +117,8 @@ def _serve(args: argparse.Namespace) -> int:
     except FieldError as error:
         print(error, file=sys.stderr)
         return 2
-    return serve(Path(args.database), port=args.port, demo=args.demo, tide_service=service)
+    return serve(Path(args.database), port=args.port, demo=args.demo, tide_service=service,
+                 empty_log=args.empty_log)
 
 
 def _tide_service(args: argparse.Namespace) -> int:
@@ -114,10 +159,20 @@ def parser() -> argparse.ArgumentParser:
     choose = commands.add_parser("choose", help="the whole outfit for a situation, with reasons")
     choose.add_argument("file", help="an ilha-question-1 JSON file, or - for standard input")
     choose.set_defaults(run=_choose)
+    for name, call, words, file in (
+            ("export", _export, "everything that is kept, as JSON", False),
+            ("import", _import, "put an exported file in place of everything", True),
+            ("backup", _backup, "a consistent copy of the database while it runs", True)):
+        one = commands.add_parser(name, help=words)
+        if file:
+            one.add_argument("file")
+        one.add_argument("--database", default="ilha.sqlite3", help="SQLite file")
+        one.set_defaults(run=call)
     serve = commands.add_parser("serve", help="start the application on this machine")
     serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
     serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")
     serve.add_argument("--demo", action="store_true", help="load the Marela demo data if empty")
+    serve.add_argument("--empty-log", action="store_true", help="the demo data without its trips")
     serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
     serve.set_defaults(run=_serve)
     service = commands.add_parser("tide-service", help="start a simulated tide service")

@@ -34,7 +34,8 @@ class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
     def __init__(self, database: Path, now_s: int | None = None, demo: bool = True,
-                 tide_service: str | None = None) -> None:
+                 tide_service: str | None = None, log: bool = False) -> None:
+        self.log = log
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
         self.tide_service = tide_service
         self.process: subprocess.Popen[str] | None = None
@@ -44,6 +45,7 @@ class Server:
         self.process = subprocess.Popen(
             [sys.executable, "-m", "ilha.cli", "serve", "--database", str(self.database),
              "--port", str(self.port), *(["--demo"] if self.demo else []),
+             *([] if self.log else ["--empty-log"]),
              *(["--tide-service", self.tide_service] if self.tide_service else [])],
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
             env={**os.environ, "PYTHONUNBUFFERED": "1",

@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catches.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Catches as GPX */
+        get: operations["get_catches_gpx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice": {
         parameters: {
             query?: never;
@@ -132,6 +149,40 @@ export interface paths {
         };
         /** What would change the first proposal */
         get: operations["get_choice_moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a file in place of everything */
+        post: operations["post_data"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/data.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that Ilha keeps */
+        get: operations["get_data_json"];
         put?: never;
         post?: never;
         delete?: never;
@@ -342,6 +393,23 @@ export interface paths {
         put?: never;
         /** Tell what happened; told twice it is kept once */
         post: operations["post_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as CSV */
+        get: operations["get_log_csv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1025,6 +1093,28 @@ export interface components {
             outweighs: string | null;
             /** Second */
             second: string;
+        };
+        /**
+         * DataFile
+         * @description An ``ilha-data-1`` file: everything that Ilha keeps.
+         */
+        DataFile: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "ilha-data-1";
+            /**
+             * Schema
+             * @description version of its tables
+             */
+            schema: number;
+            /** Tables */
+            tables: {
+                [key: string]: {
+                    [key: string]: string | number | null;
+                }[];
+            };
         };
         /**
          * DayBoard
@@ -1859,6 +1949,16 @@ export interface components {
             straight_mm: number;
             /** Wire Mm */
             wire_mm: number;
+        };
+        /**
+         * Imported
+         * @description rows that are now stored; what was there before is in the file ``kept_as``.
+         */
+        Imported: {
+            /** Kept As */
+            kept_as: string;
+            /** Rows */
+            rows: number;
         };
         /**
          * Judged
@@ -3717,6 +3817,35 @@ export interface operations {
             };
         };
     };
+    get_catches_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_choice: {
         parameters: {
             query: {
@@ -3972,6 +4101,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Moves"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_data: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DataFile"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_data_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description a problem */
@@ -4574,6 +4765,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description a problem */

@@ -7,11 +7,14 @@ import sqlite3
 
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS
 from ilha.core.units import KG_PER_OZ
-from ilha.store import heads, lines, marks, plastics, rods, streams, tides
+from ilha.demo.trips import load_trips
+from ilha.store import events, heads, lines, marks, plastics, rods, streams, tides
+from ilha.web import convert
 
 PORT = "Cais Velho, Marela"
 STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"
 DAYS_BACK, DAYS_AHEAD = 4, 40
+DAYS_OF_LOG = 380
 _HOUR = 3600.0
 # Invented constants: amplitude m, speed degrees per hour (of the astronomical wave), phase deg.
 _WAVES = ((0.78, 28.9841042, 62.0), (0.27, 30.0, 95.0), (0.16, 28.4397295, 41.0))
@@ -184,14 +187,17 @@ def _load_box(conn: sqlite3.Connection) -> None:
         ))
 
 
-def load(conn: sqlite3.Connection, now_s: int) -> None:
+def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
     """Load Marela into an empty database, and bring its tide table up to ``now_s`` in any case.
 
-    Demo dates follow today, so that the demo is never stale.
+    log : with two seasons of trips before ``now_s``. Demo dates follow today, so that the demo is
+    never stale.
     """
+    day = 86400
     conn.execute("BEGIN IMMEDIATE")
     try:
-        if not marks.listed(conn):
+        new = not marks.listed(conn)
+        if new:
             port_id = tides.add_port(conn, PORT, neap_range_m=1.0, spring_range_m=2.1)
             _load_box(conn)
             stream_id = streams.add(conn, STREAM, "constants", 36.4, 0.04)
@@ -201,12 +207,17 @@ def load(conn: sqlite3.Connection, now_s: int) -> None:
                 own = stream_id if mark["name"] == STREAM_AT else None
                 marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None,
                                  "stream_id": own})
+        logged = log if new else bool(events.listed(conn))
+        back = DAYS_OF_LOG if logged else DAYS_BACK
         for port in tides.ports(conn):
             if port["name"] == PORT:
-                day = 86400
                 tides.clear_events(conn, port["id"])
-                tides.put_events(conn, port["id"], high_low_waters(
-                    now_s - DAYS_BACK * day, now_s + DAYS_AHEAD * day))
+                turns = high_low_waters(now_s - back * day, now_s + DAYS_AHEAD * day)
+                tides.put_events(conn, port["id"], turns)
+                if new and log:
+                    load_trips(conn, convert.core_tide(turns), {
+                        m["id"]: convert.core_rates(m, port) for m in marks.listed(conn)
+                        if m["neap_rate_m_s"] is not None}, float(now_s))
         conn.execute("COMMIT")
     except BaseException:
         conn.execute("ROLLBACK")

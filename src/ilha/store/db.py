@@ -31,8 +31,8 @@ def migrations() -> list[tuple[int, str]]:
     return sorted(found)
 
 
-def migrate(conn: sqlite3.Connection) -> int:
-    """Bring the schema up to date; returns its version.
+def migrate(conn: sqlite3.Connection, to: int | None = None) -> int:
+    """Bring the schema up to date, or up to a version; returns its version.
 
     Each script runs in one transaction with its version number, so that a script that fails
     leaves the database as it was.
@@ -52,7 +52,7 @@ def migrate(conn: sqlite3.Connection) -> int:
             f"the database has version {version}, this program knows {newest}: use a newer Ilha"
         )
     for number, script in scripts:
-        if number > version:
+        if number > version and (to is None or number <= to):
             try:
                 conn.executescript(
                     f"BEGIN IMMEDIATE;\n{script}\nPRAGMA user_version = {number};\nCOMMIT;"
@@ -61,4 +61,4 @@ def migrate(conn: sqlite3.Connection) -> int:
                 if conn.in_transaction:
                     conn.execute("ROLLBACK")
                 raise
-    return newest
+    return newest if to is None else to

@@ -15,6 +15,7 @@ from ilha.web import (
     box,
     card,
     choice,
+    data,
     database,
     day,
     errors,
@@ -65,7 +66,8 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     errors.register(app)
     database.register(app)
     for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer,
-                   choice, know, log, box):
+                   choice, know, log, box,
+                   data):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

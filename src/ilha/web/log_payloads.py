@@ -128,3 +128,18 @@ class WorkedAll(Payload):
     lost: list[RatePart] = Field(description="rigs lost an hour, by place")
     hours: float
     level: float = Field(description="of the intervals")
+
+
+class DataFile(Payload):
+    """An ``ilha-data-1`` file: everything that Ilha keeps."""
+
+    format: Literal["ilha-data-1"]
+    schema_: int = Field(alias="schema", ge=1, description="version of its tables")
+    tables: dict[str, list[dict[str, str | float | int | None]]]
+
+
+class Imported(Payload):
+    """rows that are now stored; what was there before is in the file ``kept_as``."""
+
+    rows: int
+    kept_as: str

@@ -22,12 +22,15 @@ def _stop(signum: int, frame: FrameType | None) -> None:
     raise KeyboardInterrupt
 
 
-def serve(database: Path, *, port: int, demo: bool, tide_service: str | None = None) -> int:
+def serve(
+    database: Path, *, port: int, demo: bool, tide_service: str | None = None,
+    empty_log: bool = False,
+) -> int:
     """Serve until interrupted; returns the exit code.
 
-    With ``demo`` the Marela sample data is loaded into an empty database and its tide table is
-    brought up to today. The environment's ILHA_NOW_S (s since 1970 UTC) stands in for the clock,
-    so that tests see the same tide whenever they run.
+    With ``demo`` the Marela sample data is loaded into an empty database (``empty_log``: without
+    its trips) and its tide table is brought up to today. The environment's ILHA_NOW_S (s since
+    1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
     """
     if not (DIST / "index.html").exists():
         print("The interface is not built: run `make build` first.", file=sys.stderr)
@@ -41,7 +44,7 @@ def serve(database: Path, *, port: int, demo: bool, tide_service: str | None = N
 
         conn = db.connect(database)
         try:
-            marela.load(conn, int(now_s or time.time()))
+            marela.load(conn, int(now_s or time.time()), log=not empty_log)
         finally:
             conn.close()
     return run(app, "Ilha", port)
