@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from scipy.stats import poisson
+from scipy.stats import binomtest, poisson
 
 from ilha.core.errors import DomainError
 from ilha.core.rates import FEW, differ, rate
@@ -41,6 +41,12 @@ def test_a_worked_example_of_two_rates() -> None:
     both = 2 * sum(_choose(42, k) for k in range(30, 43)) / 2**42
     assert differ(rate(30, 200.0), rate(12, 200.0)) == pytest.approx(both, rel=1e-9)
     assert both == pytest.approx(0.0079, abs=0.0003)
+
+
+def test_the_reference_library_agrees() -> None:
+    for a, b, hours in ((3, 9, 0.4), (0, 4, 2.0), (17, 5, 3.3), (1, 1, 1.0)):
+        expected = binomtest(a, a + b, hours / (hours + 1.0)).pvalue
+        assert differ(rate(a, hours), rate(b, 1.0)) == pytest.approx(expected, rel=1e-9)
 
 
 def _choose(n: int, k: int) -> int:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -125,4 +126,28 @@ def test_the_trips_and_what_they_taught(page: Page, server: Server, watch: Watch
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     page.get_by_role("link", name="Day").first.click()
     expect(page.locator(".taught")).to_contain_text("the model alone says")
+    watch.must_be_clean()
+
+
+def test_the_data_goes_out_and_comes_back(
+    page: Page, server: Server, watch: Watch, tmp_path: Path
+) -> None:
+    page.goto(server.url + "log")
+    page.get_by_role("button", name="Your data").click()
+    with page.expect_download() as got:
+        page.get_by_role("link", name="everything, one file").click()
+    file = tmp_path / "all.json"
+    got.value.save_as(file)
+    marks = page.request.get(f"{server.url}api/marks").json()
+    page.request.delete(f"{server.url}api/marks/2")
+    broken = tmp_path / "broken.json"
+    broken.write_text("{}", "utf-8")
+    page.get_by_label("a file that Ilha exported").set_input_files(broken)
+    page.get_by_role("button", name="take its place").click()
+    expect(page.locator(".said")).to_contain_text("format must be ilha-data-1")
+    watch.said.clear()
+    page.get_by_label("a file that Ilha exported").set_input_files(file)
+    page.get_by_role("button", name="take its place").click()
+    expect(page.get_by_text("rows are in")).to_be_visible()
+    assert page.request.get(f"{server.url}api/marks").json() == marks
     watch.must_be_clean()

@@ -112,6 +112,8 @@ def _broken(change: str, text: str) -> str:
         found["tables"]["lines"][1]["diameter_mm"] = -1
     elif change == "reference":
         found["tables"]["marks"][0]["tide_port_id"] = 99
+    elif change == "settings":
+        found["tables"]["settings"] = []
     elif change == "rows":
         found["tables"]["lines"] = [1]
     return json.dumps(found)
@@ -120,7 +122,7 @@ def _broken(change: str, text: str) -> str:
 @pytest.mark.parametrize(("change", "field"), [
     ("newer", "schema"), ("format", "format"), ("schema", "schema"), ("table", "tables.boats"),
     ("column", "tables.lines"), ("row", "tables.lines"), ("reference", "tables.marks"),
-    ("rows", "tables")])
+    ("rows", "tables"), ("settings", "tables.settings")])
 def test_a_bad_file_changes_nothing(change: str, field: str, client: FlaskClient) -> None:
     before = client.get("/api/data.json").text
     answer = client.post("/api/data", data=_broken(change, before).encode())

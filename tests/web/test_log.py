@@ -2,21 +2,22 @@
 
 from __future__ import annotations
 
+import multiprocessing
 import os
-import re
 import signal
-import subprocess
-import sys
 import time
 import urllib.request
+from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import Any
 
 import orjson
 import pytest
 from flask.testing import FlaskClient
+from waitress import create_server
 
 from ilha.store import db, events
+from ilha.web.app import create_app
 from tests.conftest import NOW_S
 
 DAY = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"
@@ -161,19 +162,26 @@ def test_a_bad_event_is_refused_and_nothing_of_its_batch_kept(
     assert logged(client) == []
 
 
+def _serves(database: Path, told: Connection) -> None:
+    """The real application behind the real server, in a process that can be killed."""
+    server = create_server(create_app(database), host="127.0.0.1", port=0, threads=4)
+    told.send(server.effective_port)
+    server.run()
+
+
 def test_killed_in_the_middle_of_writes_nothing_answered_is_lost(tmp_path: Path) -> None:
-    """Fifty times SIGKILL while events come in: each one that was answered is there, none twice."""
+    """Fifty times SIGKILL while events come in: each one that was answered is there, none twice.
+
+    Forked, so that a server is up at once: what is killed is the process that writes.
+    """
     database, told = tmp_path / "killed.sqlite3", []
+    fork = multiprocessing.get_context("fork")
     for round_ in range(50):
-        server = subprocess.Popen(
-            [sys.executable, "-m", "ilha.cli", "serve", "--database", str(database), "--port", "0"],
-            stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True,
-            env={**os.environ, "PYTHONUNBUFFERED": "1"})
-        assert server.stdout is not None
-        found = re.search(r"http://127\.0\.0\.1:\d+", server.stdout.readline())
-        assert found
-        url = found[0]
-        deadline, n = time.monotonic() + 0.02 + 0.004 * (round_ % 13), 0
+        ours, theirs = fork.Pipe()
+        server = fork.Process(target=_serves, args=(database, theirs))
+        server.start()
+        url, n = f"http://127.0.0.1:{ours.recv()}", 0
+        deadline = time.monotonic() + 0.02 + 0.004 * (round_ % 13)
         while time.monotonic() < deadline or n == 0:
             one = {"id": f"round-{round_:03d}-{n:05d}", "kind": "bite", "at_utc_s": 1000.0 + n,
                    "mark_name": "Cais Velho"}
@@ -183,11 +191,10 @@ def test_killed_in_the_middle_of_writes_nothing_answered_is_lost(tmp_path: Path)
             with urllib.request.urlopen(asked) as answer:
                 told += orjson.loads(answer.read())["ids"]
             n += 1
-        server.send_signal(signal.SIGKILL)
-        server.wait()
-        server.stdout.close()
-
-
+        assert server.pid is not None
+        os.kill(server.pid, signal.SIGKILL)
+        server.join()
+        assert server.exitcode == -signal.SIGKILL
     conn = db.connect(database)
     there = [row["id"] for row in events.listed(conn)]
     conn.close()

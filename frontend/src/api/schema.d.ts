@@ -4162,7 +4162,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": components["schemas"]["DataFile"];
                 };
             };
             /** @description a problem */

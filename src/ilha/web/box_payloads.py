@@ -15,8 +15,8 @@ class NewHead(Payload):
     """A head as it is typed; what is left out is typical of its hook's size. The printed weight or
     what the scale says: one of them at least."""
 
-    printed_oz: float | None = Field(None, gt=0.0, le=16.0)
-    mass_g: float | None = Field(None, gt=0.0, le=500.0, description="from the scale")
+    printed_oz: float | None = Field(None, ge=0.005, le=16.0)
+    mass_g: float | None = Field(None, ge=0.05, le=500.0, description="from the scale")
     shape: Literal["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football",
                    "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"]
     material: Literal["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc",
@@ -31,7 +31,7 @@ class NewHead(Payload):
 class Weighing(Payload):
     """What the scale says; null: as printed again."""
 
-    mass_g: float | None = Field(gt=0.0, le=500.0)
+    mass_g: float | None = Field(ge=0.05, le=500.0)
     with_hook: bool = Field(False, description="the hook lay on the scale too: its own mass is"
                                                " taken off")
 

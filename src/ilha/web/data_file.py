@@ -43,6 +43,9 @@ def _checked(text: str) -> tuple[int, everything.Rows]:
             for rows in tables.values()):
         raise FieldError("tables", "`tables` must be lists of rows by table: choose a file that"
                                    " Ilha exported")
+    if len(tables.get("settings", [])) != 1:
+        raise FieldError("tables.settings", "`tables.settings` must have its one row: choose a file"
+                                            " that Ilha exported")
     return schema, tables
 
 

@@ -92,7 +92,7 @@ ROUTES = (
     Route("post", "/api/fish", "Add a fish", k.Fish, body=k.NewFish),
     Route("put", "/api/fish/{key}", "Change a fish", k.Fish, body=k.NewFish),
     Route("delete", "/api/fish/{key}", "A fish as it ships, or one's own removed", k.Fish),
-    Route("get", "/api/data.json", "Everything that Ilha keeps", "application/json"),
+    Route("get", "/api/data.json", "Everything that Ilha keeps", l_.DataFile),
     Route("post", "/api/data", "Put a file in place of everything", l_.Imported, body=l_.DataFile),
     Route("get", "/api/log.csv", "The log as CSV", "text/csv"),
     Route("get", "/api/catches.gpx", "Catches as GPX", "application/gpx+xml"),

@@ -9,11 +9,12 @@ import { plainWords } from "../../ui/typed";
 import { fishScale, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { KIND_WORDS, WaitingNote } from "../day/log-bar";
+import { DataPart } from "./data-part";
 import { LearnedPart } from "./learned-part";
 import { TripRail } from "./trip-rail";
 import { WorkedPart } from "./worked-part";
 
-const PAGES = [["trips", "Trips"], ["worked", "What worked"], ["learned", "What the water taught"]] as const;
+const PAGES = [["trips", "Trips"], ["worked", "What worked"], ["learned", "What the water taught"], ["data", "Your data"]] as const;
 
 export default function LogView() {
   const [page, setPage] = useState<(typeof PAGES)[number][0]>("trips");
@@ -25,7 +26,7 @@ export default function LogView() {
           <button key={key} type="button" aria-pressed={page === key} onClick={() => setPage(key)}>{words}</button>
         ))}
       </div>
-      {page === "trips" ? <Trips /> : page === "worked" ? <WorkedPart /> : <LearnedPart />}
+      {page === "trips" ? <Trips /> : page === "worked" ? <WorkedPart /> : page === "learned" ? <LearnedPart /> : <DataPart />}
     </div>
   );
 }

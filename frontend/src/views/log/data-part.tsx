@@ -1,0 +1,50 @@
+// Your data: everything as one file, out and in again; the log and the catches for other programs.
+import { useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Form } from "react-bootstrap";
+
+export function DataPart() {
+  const queries = useQueryClient();
+  const [file, setFile] = useState<File | null>(null);
+  const [said, setSaid] = useState("");
+  const [done, setDone] = useState("");
+  const [busy, setBusy] = useState(false);
+  const put = async () => {
+    if (!file) return;
+    setBusy(true);
+    setSaid("");
+    try {
+      const answer = await fetch("/api/data", { method: "POST", headers: { "Content-Type": "application/json" }, body: file });
+      const body = await answer.json() as { rows?: number; kept_as?: string; message?: string };
+      if (!answer.ok) throw new Error(body.message ?? "not taken");
+      setDone(`${body.rows} rows are in. What was here before is kept as ${body.kept_as}, beside the database.`);
+      setFile(null);
+      await queries.invalidateQueries();
+    } catch (error) {
+      setSaid(error instanceof TypeError ? "The server does not answer: nothing was changed." : (error as Error).message.replaceAll("`", ""));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section className="know-body">
+      <p className="know-lead">All of it is yours, and stays on this machine: marks, tides, box, log, what was learned, rules, fish.</p>
+      <ul className="data-files">
+        <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine</li>
+        <li><a href="/api/log.csv" download>the log, CSV</a> for a spreadsheet</li>
+        <li><a href="/api/catches.gpx" download>the catches, GPX</a> and <a href="/api/marks.gpx" download>the marks, GPX</a> for a chart plotter</li>
+      </ul>
+      <h2>Bring a file back</h2>
+      <Form.Control type="file" accept="application/json,.json" aria-label="a file that Ilha exported"
+                    onChange={(e) => { setFile((e.target as HTMLInputElement).files?.[0] ?? null); setDone(""); setSaid(""); }} />
+      {file && (
+        <p className="strip">
+          It takes the place of everything that is here; a copy of what is here is kept first.{" "}
+          <button type="button" className="do" disabled={busy} onClick={() => void put()}>{busy ? "bringing it in …" : "take its place"}</button>
+        </p>
+      )}
+      <p role="alert" className="said">{said}</p>
+      {done && <p role="status">{done}</p>}
+    </section>
+  );
+}
