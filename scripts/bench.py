@@ -33,6 +33,7 @@ from ilha.core.conditions import Conditions  # noqa: E402
 from ilha.core.fish import fish_named  # noqa: E402
 from ilha.core.harmonic import Constants  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
+from ilha.core.lid import lid  # noqa: E402
 from ilha.core.situation import Situation  # noqa: E402
 from ilha.demo import marela  # noqa: E402
 from ilha.store import db  # noqa: E402
@@ -133,6 +134,14 @@ def choices_of(heads: int, plastics: int) -> Callable[[], object]:
     return lambda: choose(situation, box)
 
 
+def lid_of(heads: int, cells: int) -> Callable[[], object]:
+    """A lid chart of cells by cells."""
+    names = {f"{oz:.4f}": float(oz) for oz in np.geomspace(1 / 16, 2.0, heads)}
+    cond, box = Conditions(np.array(4.0), np.array(0.3), 0.19e-3), ladder(names)
+    depths, currents = np.linspace(0.3, 12.0, cells), np.linspace(0.0, 1.2, cells)
+    return lambda: lid(cond, depths, currents, JERK_127, box)
+
+
 def tide_times() -> dict[str, float]:
     """A year of heights at ten minutes, a day of them with its turns, and another day of the demo
     opened on the server, compression and network apart."""
@@ -220,6 +229,7 @@ def main() -> int:
     print(f"choice_ms {median_ms(choices_of(60, 25)):.1f} ms")
     print(f"choice_growth_heads_x2 {growth_of(choices_of(120, 25), choices_of(60, 25)):.2f} x")
     print(f"choice_growth_plastics_x2 {growth_of(choices_of(60, 50), choices_of(60, 25)):.2f} x")
+    print(f"lid_ms {median_ms(lid_of(20, 60)):.1f} ms")
     for name, value in tide_times().items():
         print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()

@@ -112,6 +112,22 @@ def known(browser: Browser, server: Server, size: dict[str, int], name: str) -> 
     context.close()
 
 
+def logged(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
+    """What the water taught, and the lid chart."""
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    page = context.new_page()
+    page.goto(server.url + "log")
+    page.wait_for_selector(".trip-tide")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"log-{name}.png")
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Lid chart").click()
+    page.wait_for_selector(".lid-region")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"lid-{name}.png")
+    context.close()
+
+
 def main() -> int:
     """Take every picture; the exit code."""
     OUT.mkdir(parents=True, exist_ok=True)
@@ -125,6 +141,7 @@ def main() -> int:
             swum(browser, server, DESK, "desk")
             weedless(browser, server, DESK, "desk")
             known(browser, server, DESK, "desk")
+            logged(browser, server, DESK, "desk")
         finally:
             browser.close()
             server.stop()

@@ -54,7 +54,6 @@ export type FishBook = S["FishBook"];
 export type LogEvent = S["Event"];
 export type Log = S["Log"];
 export type Trip = S["TripPart"];
-export type LearnedAll = S["LearnedAll"];
 export type LearnedFactor = S["LearnedFactor"];
 export type WorkedAll = S["WorkedAll"];
 export type Rate = S["RatePart"];

@@ -1,5 +1,5 @@
 // Outfits in words: parts, verdicts with the figure that decides, what the doctor counts in.
-import type { Choice, DoctorSays, Head, Outfit } from "../../api/types";
+import type { Choice, DoctorSays, Outfit } from "../../api/types";
 import type { Sign } from "../day/words";
 import { gramsInWater, gramsOfKg, headName, length, newtonsOfKg, small, speed, strengthText, text, type Units } from "../../ui/units";
 
@@ -84,5 +84,3 @@ export function numberWords(c: DoctorSays, units: Units): string {
 
 export const minutes = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
-
-export const hasHead = (heads: Head[], id: number): Head | undefined => heads.find((h) => h.id === id);
