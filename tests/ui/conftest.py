@@ -5,9 +5,9 @@ from __future__ import annotations
 import os
 import re
 import signal
-import subprocess
-import sys
+import time
 from collections.abc import Iterator
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -16,6 +16,7 @@ from playwright.sync_api import Locator, Page
 
 from ilha.web.app import DIST
 from tests.conftest import NOW_S
+from tests.ui.forks import Forks
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
@@ -30,6 +31,12 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 
+@cache
+def forks() -> Forks:
+    """One for the session."""
+    return Forks()
+
+
 class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
@@ -38,32 +45,33 @@ class Server:
         self.log = log
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
         self.tide_service = tide_service
-        self.process: subprocess.Popen[str] | None = None
+        self.said = database.with_suffix(".said")
+        self.pid: int | None = None
 
     def start(self) -> None:
         assert (DIST / "index.html").exists(), "the interface is not built: make build"
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "ilha.cli", "serve", "--database", str(self.database),
-             "--port", str(self.port), *(["--demo"] if self.demo else []),
-             *([] if self.log else ["--empty-log"]),
+        self.said.unlink(missing_ok=True)
+        self.pid = forks().start(
+            ["serve", "--database", str(self.database), "--port", str(self.port),
+             *(["--demo"] if self.demo else []), *([] if self.log else ["--empty-log"]),
              *(["--tide-service", self.tide_service] if self.tide_service else [])],
-            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
-            env={**os.environ, "PYTHONUNBUFFERED": "1",
-                 "ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)},
-        )
-        assert self.process.stdout is not None
-        line = self.process.stdout.readline()
-        found = re.search(r"http://127\.0\.0\.1:(\d+)/", line)
-        assert found, line
-        self.port = int(found[1])
+            {"ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)}, self.said)
+        self.port = self._port()
+
+    def _port(self) -> int:
+        for _ in range(1500):
+            said = self.said.read_text() if self.said.exists() else ""
+            found = re.search(r"http://127\.0\.0\.1:(\d+)/", said)
+            if found:
+                return int(found[1])
+            time.sleep(0.01)
+        raise AssertionError(said)
 
     def stop(self) -> int:
-        assert self.process is not None
-        self.process.send_signal(signal.SIGTERM)
-        code = self.process.wait(timeout=10)
-        assert self.process.stdout is not None
-        self.process.stdout.close()
-        return code
+        assert self.pid is not None
+        pid, self.pid = self.pid, None
+        os.kill(pid, signal.SIGTERM)
+        return forks().wait(pid)
 
     @property
     def url(self) -> str:
@@ -85,7 +93,7 @@ def server(tmp_path: Path) -> Iterator[Server]:
     running = Server(tmp_path / "ilha.sqlite3", SPRINGS_S)
     running.start()
     yield running
-    if running.process is not None and running.process.poll() is None:
+    if running.pid is not None:
         assert running.stop() == 0
 
 
