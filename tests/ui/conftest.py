@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import re
 import signal
+import tempfile
 import time
 from collections.abc import Iterator
 from functools import cache
@@ -45,7 +46,8 @@ class Server:
         self.log = log
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
         self.tide_service = tide_service
-        self.said = database.with_suffix(".said")
+        # Not beside the database: its folder may be for the command to make.
+        self.said = Path(tempfile.mkdtemp()) / "said"
         self.pid: int | None = None
 
     def start(self) -> None:

@@ -55,7 +55,8 @@ function day(seconds: number): string {
 
 function TripPart({ trip, open, onRemove }: { trip: Trip; open: boolean; onRemove: (e: LogEvent) => void }) {
   const [shown, setShown] = useState(open);
-  const what = [[trip.fish, "fish"], [trip.bites, "bites"], [trip.lost, "rigs lost"]].filter(([n]) => n !== 0).map(([n, words]) => `${n} ${words}`);
+  const counts: [number, string, string][] = [[trip.fish, "fish", "fish"], [trip.bites, "bite", "bites"], [trip.lost, "rig lost", "rigs lost"]];
+  const what = counts.filter(([n]) => n > 0).map(([n, one, more]) => `${n} ${n === 1 ? one : more}`);
   return (
     <article className="trip">
       <h2>
