@@ -37,6 +37,7 @@ from ilha.core.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
 from ilha.core.glide import free_fall  # noqa: E402
 from ilha.core.hold import hold  # noqa: E402
 from ilha.core.retrieve import Water, distance_at  # noqa: E402
+from ilha.core.units import oz_from_kg  # noqa: E402
 
 if TYPE_CHECKING:
     from matplotlib.axes import Axes
@@ -58,8 +59,8 @@ def situations_table() -> str:
     def one(w: Worked) -> list[str]:
         s, o = w.situation, w.choice().outfits[0]
         low, high = (ounces(oz) for oz in w.oz)
-        grams = o.head.head.mass * 1e3
-        proposed = (f"{o.plastic.id}, {o.rigging}, {ounces(o.head.printed_oz or grams / 28.35)}"
+        mass_oz = o.head.printed_oz or oz_from_kg(o.head.head.mass)
+        proposed = (f"{o.plastic.id}, {o.rigging}, {ounces(mass_oz)}"
                     f" {o.head.head.shape} {o.head.hook_size}, {o.retrieve}")
         told = f"{low} to {high}" if low != high else low
         where = "agrees" if not w.outside else f"**{', '.join(w.outside)}**: {w.why}"

@@ -12,7 +12,7 @@ from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
 from ilha.core.lid import Lid, gaps, lid
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, STANCES
-from ilha.core.units import KG_PER_OZ, si
+from ilha.core.units import kg_from_oz, si
 from ilha.formats.fields import FieldError
 from ilha.formats.lid_pdf import Region, Sheet, as_pdf
 from ilha.store import heads, lines, marks, plastics, rods
@@ -29,6 +29,10 @@ bp = Blueprint("box", __name__, url_prefix="/api")
 CELLS = 60
 
 
+def _printed_g(oz: float) -> float:
+    return round(kg_from_oz(oz) * 1e3, 2)
+
+
 def _typed(new: NewHead, before: heads.Head | None = None) -> heads.NewHead:
     """A head to be stored; a hook that was measured stays so while its size does."""
     if new.printed_oz is None and new.mass_g is None:
@@ -39,9 +43,9 @@ def _typed(new: NewHead, before: heads.Head | None = None) -> heads.NewHead:
     straight, gape, wire = (before["hook_straight_mm"], before["hook_gape_mm"],
                             before["hook_wire_mm"]) if before is not None and keeps else (
         hook.straight_mm, hook.gape_mm, hook.wire_mm)
-    printed = (new.printed_oz or 0.0) * KG_PER_OZ * 1000.0
+    printed = _printed_g(new.printed_oz or 0.0)
     return heads.NewHead(
-        printed_oz=new.printed_oz, mass_g=round(new.mass_g or printed, 2),
+        printed_oz=new.printed_oz, mass_g=new.mass_g or printed,
         weighed=int(new.mass_g is not None), shape=new.shape, material=new.material,
         density_g_cm3=HEAD_MATERIALS[new.material] / 1000.0, hook_size=new.hook_size,
         hook_mass_g=hook_grams(new.hook_size), hook_gape_mm=gape, hook_straight_mm=straight,
@@ -81,7 +85,7 @@ def weigh_head(row_id: int) -> Answer:
         if row["printed_oz"] is None:
             raise FieldError("mass_g", "`mass_g` is needed, nothing is printed on this head: weigh"
                                        " it")
-        mass = round(row["printed_oz"] * KG_PER_OZ * 1000.0, 2)
+        mass = _printed_g(row["printed_oz"])
     elif new.with_hook:
         mass = round(mass - row["hook_mass_g"], 2)
         if mass <= 0.0:

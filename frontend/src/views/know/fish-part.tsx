@@ -8,7 +8,7 @@ import { referenceQuery } from "../../api/resources";
 import type { Fish } from "../../api/types";
 import { WHERE } from "../../ui/fish-fact";
 import { plainWords } from "../../ui/typed";
-import { temperature, text } from "../../ui/units";
+import { small, temperature, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { FishForm, factsOf } from "./fish-form";
 
@@ -61,7 +61,7 @@ function FishRow({ fish: f, onOpen, onBack }: { fish: Fish; onOpen: () => void; 
     `feeds ${WHERE[f.feeds] ?? f.feeds}`, `${f.mouth}, ${f.hardness} mouth`, f.teeth === "none" ? "no teeth to speak of" : `${f.teeth} teeth`,
     TAKES[f.takes] ?? f.takes, `${f.strength.replace("-", " ")}, runs ${f.runs === "open" ? "for the open" : f.runs === "down" ? "down" : "for structure"}`,
     f.holds === "none" ? "" : `keeps to ${f.holds}`, `${temperature(f.comfort_low_c, units).value} to ${text(temperature(f.comfort_high_c, units))}`,
-    `eats ${f.eats.join(", ")} of ${f.forage_low_mm} to ${f.forage_high_mm} mm`,
+    `eats ${f.eats.join(", ")} of ${small(f.forage_low_mm, units).value} to ${text(small(f.forage_high_mm, units))}`,
   ].filter(Boolean);
   return (
     <li>
