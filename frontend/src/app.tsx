@@ -136,6 +136,7 @@ const UNITS: { key: keyof Settings; label: string; options: string[] }[] = [
   { key: "small_unit", label: "Bench", options: ["mm", "in"] },
   { key: "wind_unit", label: "Wind", options: ["m/s", "kn", "Bft"] },
   { key: "temperature_unit", label: "Temperature", options: ["°C", "°F"] },
+  { key: "currency", label: "Prices", options: ["€", "£", "$", "kr"] },
 ];
 
 const METRIC = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s" } as const;

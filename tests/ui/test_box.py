@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
@@ -47,7 +49,7 @@ def test_a_head_is_added_refused_removed_and_put_back(
     page.get_by_label("Printed, oz").fill("1 1/4")
     page.get_by_label("Carried").fill("two")
     page.get_by_role("button", name="Add it").click()
-    expect(page.locator(".modal .said")).to_contain_text("carried must be a number")
+    expect(page.locator(".modal .said")).to_contain_text("Carried must be a number, got two")
     page.get_by_label("Carried").fill("2")
     page.get_by_role("button", name="Add it").click()
     row = page.locator(".heads tr", has_text="1 1/4 oz")
@@ -57,6 +59,65 @@ def test_a_head_is_added_refused_removed_and_put_back(
     page.get_by_role("button", name="put it back").click()
     expect(row).to_have_count(1)
     watch.must_be_clean()
+
+
+def test_all_kinds_are_changed_in_the_units_of_the_angler(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="metres").click()
+    page.get_by_role("button", name="all imperial").click()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="All else").click()
+    page.get_by_role("button", name="change inshore rod").click()
+    # What is only looked at is not rounded to what was shown.
+    expect(page.get_by_label("it flew, ft")).to_have_value("137.795")
+    page.get_by_role("button", name="Save").click()
+    expect(page.locator(".modal")).to_have_count(0)
+    box = page.request.get(f"{server.url}api/box").json()
+    assert next(r for r in box["rods"] if r["id"] == 2)["cast_distance_m"] == 42.0
+    page.get_by_role("button", name="change inshore rod").click()
+    page.get_by_label("it flew, ft").fill("150")
+    page.get_by_role("button", name="Save").click()
+    expect(page.locator(".heads tr", has_text="inshore rod, 2.1 m")).to_contain_text(
+        "150 ft")
+    page.get_by_role("button", name="remove 3000 on the inshore rod").click()
+    page.get_by_role("button", name="put it back").click()
+    expect(page.locator(".heads tr", has_text="3000 on the inshore rod")).to_have_count(1)
+    page.goto(server.url)
+    page.wait_for_selector(".rung.picked")
+    fact(page, "how it is worked").click()
+    page.get_by_role("option", name="5000 on the surf rod").click()
+    fact(page, "how it is worked").click()
+    expect(page.get_by_label("Line per turn of the handle")).to_have_value("92")
+    watch.must_be_clean()
+
+
+def test_csv_is_tried_refused_mended_and_brought_in(
+    page: Page, server: Server, watch: Watch, tmp_path: Path
+) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Plastics").click()
+    with page.expect_download() as got:
+        page.get_by_role("link", name="plastics as CSV").click()
+    text = got.value.path().read_text("utf-8")
+    file = tmp_path / "plastics.csv"
+    bring = page.get_by_label("bring plastics in from CSV")
+    file.write_text(text.replace(",127.0,104.0,", ",127.0,140.0,"), "utf-8")
+    bring.set_input_files(file)
+    expect(page.locator(".csv-tools .said")).to_contain_text(
+        "body_length_mm on line 2 must be at most the length")
+    file.write_text(text.replace("127 mm straight tail", "5 in jerk bait"), "utf-8")
+    bring.set_input_files(file)
+    expect(page.locator(".csv-tools .strip")).to_contain_text(
+        "0 new, 1 changed, 14 as they are; nothing is removed")
+    page.get_by_role("button", name="leave it").click()
+    expect(page.locator(".heads tr", has_text="5 in jerk bait")).to_have_count(0)
+    bring.set_input_files(file)
+    page.get_by_role("button", name="bring them in").click()
+    expect(page.locator(".heads tr", has_text="5 in jerk bait")).to_have_count(1)
+    assert len(watch.said) == 1, watch.said
+    assert "422" in watch.said[0]
 
 
 def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Watch) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 import pytest
@@ -11,6 +12,7 @@ from openapi_spec_validator import validate
 
 from ilha.web import bench_payloads, day_payloads, payloads
 from ilha.web.app import create_app
+from ilha.web.kinds import KINDS
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
 
@@ -102,8 +104,7 @@ def test_a_mark_without_tide_answers_once_the_current_is_typed(client: FlaskClie
 
 def test_an_empty_box_says_so(tmp_path: Path) -> None:
     empty = create_app(tmp_path / "empty.sqlite3", now_s=NOW_S).test_client()
-    box = {"plastics": [], "heads": [], "lines": [], "rods": []}
-    assert empty.get("/api/box").get_json() == box
+    assert empty.get("/api/box").get_json() == {key: [] for key in KINDS}
     assert empty.get("/api/marks").get_json() == {"marks": []}
 
 
@@ -191,7 +192,7 @@ def test_the_document_is_valid_and_lists_every_route(app: Flask) -> None:
     doc = document()
     validate(doc)
     served = {
-        (rule.rule.replace("<int:row_id>", "{row_id}").replace("<key>", "{key}"), method.lower())
+        (re.sub(r"<(?:int:)?(\w+)>", r"{\1}", rule.rule), method.lower())
         for rule in app.url_map.iter_rules() if rule.rule.startswith("/api/")
         for method in (rule.methods or set()) - {"HEAD", "OPTIONS"}
     }

@@ -11,9 +11,61 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Plastics, heads, lines and rods */
+        /** All that is carried */
         get: operations["get_box"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box/{kind}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tackle of a kind as CSV */
+        get: operations["get_box_csv"];
+        put?: never;
+        /** Tackle of a kind from CSV, all rows or none */
+        post: operations["post_box_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box/{kind}/{row_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put back what was taken out */
+        post: operations["post_box_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box/{kind}/{row_id}/counted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** As many again as are carried */
+        put: operations["put_box_counted"];
         post?: never;
         delete?: never;
         options?: never;
@@ -289,7 +341,7 @@ export interface paths {
         /** Change a head */
         put: operations["put_heads"];
         post?: never;
-        /** Remove a head; answers with what it was */
+        /** Take a head out; answers with what it was */
         delete: operations["delete_heads"];
         options?: never;
         head?: never;
@@ -347,6 +399,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a hook */
+        post: operations["post_hooks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a hook */
+        put: operations["put_hooks"];
+        post?: never;
+        /** Take a hook out; answers with what it was */
+        delete: operations["delete_hooks"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leaders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a leader */
+        post: operations["post_leaders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leaders/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a leader */
+        put: operations["put_leaders"];
+        post?: never;
+        /** Take a leader out; answers with what it was */
+        delete: operations["delete_leaders"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lid": {
         parameters: {
             query?: never;
@@ -376,6 +498,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a line */
+        post: operations["post_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a line */
+        put: operations["put_lines"];
+        post?: never;
+        /** Take a line out; answers with what it was */
+        delete: operations["delete_lines"];
         options?: never;
         head?: never;
         patch?: never;
@@ -600,8 +757,43 @@ export interface paths {
         /** Change a plastic */
         put: operations["put_plastics"];
         post?: never;
-        /** Remove a plastic; answers with what it was */
+        /** Take a plastic out; answers with what it was */
         delete: operations["delete_plastics"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a reel */
+        post: operations["post_reels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reels/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a reel */
+        put: operations["put_reels"];
+        post?: never;
+        /** Take a reel out; answers with what it was */
+        delete: operations["delete_reels"];
         options?: never;
         head?: never;
         patch?: never;
@@ -619,6 +811,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a rod */
+        post: operations["post_rods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rods/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a rod */
+        put: operations["put_rods"];
+        post?: never;
+        /** Take a rod out; answers with what it was */
+        delete: operations["delete_rods"];
         options?: never;
         head?: never;
         patch?: never;
@@ -747,6 +974,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sundries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a sundry */
+        post: operations["post_sundries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sundries/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a sundry */
+        put: operations["put_sundries"];
+        post?: never;
+        /** Take a sundry out; answers with what it was */
+        delete: operations["delete_sundries"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/template.pdf": {
         parameters: {
             query?: never;
@@ -829,6 +1091,41 @@ export interface paths {
         /** What they were taken for */
         post: operations["post_trainer"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a weight */
+        post: operations["post_weights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weights/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a weight */
+        put: operations["put_weights"];
+        post?: never;
+        /** Take a weight out; answers with what it was */
+        delete: operations["delete_weights"];
         options?: never;
         head?: never;
         patch?: never;
@@ -961,12 +1258,22 @@ export interface components {
         Box: {
             /** Heads */
             heads: components["schemas"]["Head"][];
+            /** Hooks */
+            hooks: components["schemas"]["Hook"][];
+            /** Leaders */
+            leaders: components["schemas"]["Leader"][];
             /** Lines */
             lines: components["schemas"]["Line"][];
             /** Plastics */
             plastics: components["schemas"]["Plastic"][];
+            /** Reels */
+            reels: components["schemas"]["Reel"][];
             /** Rods */
             rods: components["schemas"]["Rod"][];
+            /** Sundries */
+            sundries: components["schemas"]["Sundry"][];
+            /** Weights */
+            weights: components["schemas"]["Weight"][];
         };
         /** CardRow */
         CardRow: {
@@ -1093,6 +1400,40 @@ export interface components {
             outweighs: string | null;
             /** Second */
             second: string;
+        };
+        /**
+         * Counted
+         * @description When a kind was counted to be as many as are carried; null: now.
+         */
+        Counted: {
+            /** Counted Utc S */
+            counted_utc_s: number | null;
+        };
+        /**
+         * CsvFile
+         * @description Rows of one kind. A row with an id of the box changes that one, any other is added.
+         */
+        CsvFile: {
+            /** Text */
+            text: string;
+            /**
+             * Try
+             * @description say what would come of it, change nothing
+             * @default false
+             */
+            try?: boolean;
+        };
+        /**
+         * CsvTaken
+         * @description What came of it, or would.
+         */
+        CsvTaken: {
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Same */
+            same: number;
         };
         /**
          * DataFile
@@ -1668,6 +2009,11 @@ export interface components {
         Head: {
             /** Carried */
             carried: number;
+            /**
+             * Counted Utc S
+             * @description when they were so many
+             */
+            counted_utc_s: number;
             /** Density G Cm3 */
             density_g_cm3: number;
             /** Extra Drag Cm2 */
@@ -1690,10 +2036,17 @@ export interface components {
             keeper: string;
             /** Keeper Takes Mm */
             keeper_takes_mm: number;
+            /**
+             * Lost
+             * @description since they were counted
+             */
+            lost: number;
             /** Mass G */
             mass_g: number;
             /** Material */
             material: string;
+            /** Price */
+            price: number | null;
             /** Printed Oz */
             printed_oz: number | null;
             /** Shape */
@@ -1880,6 +2233,27 @@ export interface components {
             /** Version */
             version: string;
         };
+        /** Hook */
+        Hook: {
+            /** Carried */
+            carried: number;
+            /** Gape Mm */
+            gape_mm: number;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Mass G */
+            mass_g: number;
+            /** Price */
+            price: number | null;
+            /** Size */
+            size: string;
+            /** Straight Mm */
+            straight_mm: number;
+            /** Wire Mm */
+            wire_mm: number;
+        };
         /**
          * HookFit
          * @description One hook in the plastic; mm along the axis from the nose, null where it never clears.
@@ -1993,6 +2367,35 @@ export interface components {
         Kept: {
             /** Ids */
             ids: string[];
+        };
+        /** Leader */
+        Leader: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Id */
+            id: number;
+            /**
+             * Left M
+             * @description on the spool
+             * @default null
+             */
+            left_m?: number | null;
+            /**
+             * Material
+             * @default fluorocarbon
+             * @enum {string}
+             */
+            material?: "fluorocarbon" | "nylon" | "wire";
+            /** Name */
+            name: string;
+            /**
+             * Price M
+             * @description of a metre
+             * @default null
+             */
+            price_m?: number | null;
+            /** Strength Kg */
+            strength_kg: number;
         };
         /**
          * LeaderSchool
@@ -2338,10 +2741,36 @@ export interface components {
              */
             carried?: number;
             /**
+             * Extra Drag Cm2
+             * @description of blades, lips
+             * @default 0
+             */
+            extra_drag_cm2?: number;
+            /**
+             * Hook Gape Mm
+             * @default null
+             */
+            hook_gape_mm?: number | null;
+            /**
+             * Hook Mass G
+             * @default null
+             */
+            hook_mass_g?: number | null;
+            /**
              * Hook Size
              * @enum {string}
              */
             hook_size: "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "7/0" | "9/0";
+            /**
+             * Hook Straight Mm
+             * @default null
+             */
+            hook_straight_mm?: number | null;
+            /**
+             * Hook Wire Mm
+             * @default null
+             */
+            hook_wire_mm?: number | null;
             /**
              * Keeper
              * @default wire barb
@@ -2366,6 +2795,11 @@ export interface components {
              */
             material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
             /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+            /**
              * Printed Oz
              * @default null
              */
@@ -2381,6 +2815,89 @@ export interface components {
              * @default null
              */
             weight_x_mm?: number | null;
+        };
+        /**
+         * NewHook
+         * @description A loose hook; what is left out is typical of its size.
+         */
+        NewHook: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /**
+             * Gape Mm
+             * @default null
+             */
+            gape_mm?: number | null;
+            /**
+             * Kind
+             * @default straight
+             * @enum {string}
+             */
+            kind?: "straight" | "offset" | "offset, weighted" | "wacky" | "stinger";
+            /**
+             * Mass G
+             * @default null
+             */
+            mass_g?: number | null;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+            /**
+             * Size
+             * @enum {string}
+             */
+            size: "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "7/0" | "9/0";
+            /**
+             * Straight Mm
+             * @default null
+             */
+            straight_mm?: number | null;
+            /**
+             * Wire Mm
+             * @default null
+             */
+            wire_mm?: number | null;
+        };
+        /** NewLeader */
+        NewLeader: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * Left M
+             * @description on the spool
+             * @default null
+             */
+            left_m?: number | null;
+            /**
+             * Material
+             * @default fluorocarbon
+             * @enum {string}
+             */
+            material?: "fluorocarbon" | "nylon" | "wire";
+            /** Name */
+            name: string;
+            /**
+             * Price M
+             * @description of a metre
+             * @default null
+             */
+            price_m?: number | null;
+            /** Strength Kg */
+            strength_kg: number;
+        };
+        /** NewLine */
+        NewLine: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Name */
+            name: string;
+            /** Strength Kg */
+            strength_kg: number;
         };
         /**
          * NewMark
@@ -2480,8 +2997,31 @@ export interface components {
              * @description without a thin tail
              */
             body_length_mm: number;
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
             /** Colour */
             colour: string;
+            /**
+             * Condition
+             * @default good
+             * @enum {string}
+             */
+            condition?: "new" | "good" | "worn" | "torn";
+            /**
+             * Density G Cm3
+             * @description null: by material
+             * @default null
+             */
+            density_g_cm3?: number | null;
+            /**
+             * Extra Drag Cm2
+             * @description of hair, legs, blades
+             * @default 0
+             */
+            extra_drag_cm2?: number;
             /** Height Mm */
             height_mm: number;
             /** Length Mm */
@@ -2494,8 +3034,9 @@ export interface components {
             /**
              * Mass G
              * @description null: from shape and material
+             * @default null
              */
-            mass_g: number | null;
+            mass_g?: number | null;
             /**
              * Material
              * @enum {string}
@@ -2504,12 +3045,58 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+            /**
              * Profile
              * @description traced: share of the working length, half height over half the greatest; null: by look
+             * @default null
              */
-            profile: number[][] | null;
+            profile?: number[][] | null;
             /** Width Mm */
             width_mm: number;
+        };
+        /** NewReel */
+        NewReel: {
+            /**
+             * Drag Max Kg
+             * @default null
+             */
+            drag_max_kg?: number | null;
+            /** Line Per Turn Cm */
+            line_per_turn_cm: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * NewRod
+         * @description A rod with its rating and a cast that it was seen to make.
+         */
+        NewRod: {
+            /** Cast Distance M */
+            cast_distance_m: number;
+            /** Cast Drag Cm2 */
+            cast_drag_cm2: number;
+            /** Cast Line Mm */
+            cast_line_mm: number;
+            /**
+             * Cast Mass G
+             * @description package of the cast that was seen
+             */
+            cast_mass_g: number;
+            /**
+             * Effective Mass G
+             * @description of the tip that is thrown too
+             */
+            effective_mass_g: number;
+            /** Lure Max G */
+            lure_max_g: number;
+            /** Lure Min G */
+            lure_min_g: number;
+            /** Name */
+            name: string;
         };
         /**
          * NewRule
@@ -2561,6 +3148,26 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** NewSundry */
+        NewSundry: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+        };
         /**
          * NewTide
          * @description A tide to bring in, as CSV.
@@ -2591,6 +3198,32 @@ export interface components {
             spring_range_m?: number | null;
             /** Text */
             text: string;
+        };
+        /** NewWeight */
+        NewWeight: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "nail" | "bullet" | "sliding" | "bottom" | "shot";
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Material
+             * @default lead
+             * @enum {string}
+             */
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
         };
         /**
          * Outfit
@@ -2782,8 +3415,17 @@ export interface components {
         Plastic: {
             /** Body Length Mm */
             body_length_mm: number;
+            /** Carried */
+            carried: number;
             /** Colour */
             colour: string;
+            /** Condition */
+            condition: string;
+            /**
+             * Counted Utc S
+             * @description when they were so many
+             */
+            counted_utc_s: number;
             /** Density G Cm3 */
             density_g_cm3: number;
             /** Extra Drag Cm2 */
@@ -2798,12 +3440,19 @@ export interface components {
             length_mm: number;
             /** Look */
             look: string;
+            /**
+             * Lost
+             * @description since they were counted
+             */
+            lost: number;
             /** Mass G */
             mass_g: number;
             /** Material */
             material: string;
             /** Name */
             name: string;
+            /** Price */
+            price: number | null;
             /**
              * Profile
              * @description share of the working length, half height over half the greatest
@@ -2811,6 +3460,11 @@ export interface components {
             profile: number[][];
             /** Traced */
             traced: boolean;
+            /**
+             * Weighed
+             * @description on a scale; else from shape and material
+             */
+            weighed: boolean;
             /** Width Mm */
             width_mm: number;
         };
@@ -2875,6 +3529,16 @@ export interface components {
             /** Speed Share */
             speed_share: number;
         };
+        /**
+         * PutBack
+         * @description A row that is there again.
+         */
+        PutBack: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+        };
         /** RatePart */
         RatePart: {
             /**
@@ -2905,6 +3569,20 @@ export interface components {
             rule: string;
             /** Says */
             says: string;
+        };
+        /** Reel */
+        Reel: {
+            /**
+             * Drag Max Kg
+             * @default null
+             */
+            drag_max_kg?: number | null;
+            /** Id */
+            id: number;
+            /** Line Per Turn Cm */
+            line_per_turn_cm: number;
+            /** Name */
+            name: string;
         };
         /**
          * Reference
@@ -2990,9 +3668,15 @@ export interface components {
             cast_drag_cm2: number;
             /** Cast Line Mm */
             cast_line_mm: number;
-            /** Cast Mass G */
+            /**
+             * Cast Mass G
+             * @description package of the cast that was seen
+             */
             cast_mass_g: number;
-            /** Effective Mass G */
+            /**
+             * Effective Mass G
+             * @description of the tip that is thrown too
+             */
             effective_mass_g: number;
             /** Id */
             id: number;
@@ -3114,6 +3798,12 @@ export interface components {
         };
         /** Settings */
         Settings: {
+            /**
+             * Currency
+             * @description that prices are in
+             * @default €
+             */
+            currency?: string;
             /**
              * Depth Unit
              * @enum {string}
@@ -3313,6 +4003,28 @@ export interface components {
             /** Snag Load N */
             snag_load_n: number;
         };
+        /** Sundry */
+        Sundry: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+        };
         /** SymptomNote */
         SymptomNote: {
             /** Key */
@@ -3481,6 +4193,34 @@ export interface components {
              */
             with_hook?: boolean;
         };
+        /** Weight */
+        Weight: {
+            /**
+             * Carried
+             * @default 1
+             */
+            carried?: number;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "nail" | "bullet" | "sliding" | "bottom" | "shot";
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Material
+             * @default lead
+             * @enum {string}
+             */
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+        };
         /**
          * Word
          * @description A fact or a feature that rules may speak of; words: what it may be; unit: of numbers.
@@ -3555,6 +4295,140 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Box"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_box_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_box_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvFile"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvTaken"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_box_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutBack"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_box_counted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Counted"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counted"];
                 };
             };
             /** @description a problem */
@@ -4627,6 +5501,204 @@ export interface operations {
             };
         };
     };
+    post_hooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewHook"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_hooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewHook"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_hooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_leaders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLeader"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Leader"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_leaders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLeader"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Leader"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_leaders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Leader"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_lid: {
         parameters: {
             query: {
@@ -4703,6 +5775,105 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLine"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLine"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"];
                 };
             };
             /** @description a problem */
@@ -5427,6 +6598,105 @@ export interface operations {
             };
         };
     };
+    post_reels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReel"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reel"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_reels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReel"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reel"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_reels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reel"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_reference: {
         parameters: {
             query?: never;
@@ -5443,6 +6713,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_rods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRod"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rod"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_rods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRod"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rod"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_rods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rod"];
                 };
             };
             /** @description a problem */
@@ -5811,6 +7180,105 @@ export interface operations {
             };
         };
     };
+    post_sundries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSundry"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sundry"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_sundries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSundry"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sundry"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_sundries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sundry"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_template_pdf: {
         parameters: {
             query: {
@@ -6022,6 +7490,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrainerScore"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_weights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWeight"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weight"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_weights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWeight"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weight"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_weights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weight"];
                 };
             };
             /** @description a problem */

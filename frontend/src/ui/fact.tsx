@@ -96,7 +96,7 @@ export function Choice<T extends string | number>(props: {
     <div className="choices" role="listbox" aria-label="choices" onKeyDown={arrows}>
       {props.options.map((option) => (
         <button
-          key={option.value}
+          key={`${option.value} ${option.words}`}
           type="button"
           role="option"
           aria-selected={option.value === props.value}

@@ -27,7 +27,7 @@ import { Rail } from "./day/rail";
 const SETTINGS: Settings = {
   head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
   sheet: "daylight", school: "lightest-practical", mark_id: null, plastic_id: null, line_id: null,
-  rod_id: null,
+  rod_id: null, currency: "€",
 };
 const MARK: Mark = {
   id: 7, name: "Cais", kind: "harbour", latitude_deg: 36, longitude_deg: -21, time_zone: "UTC",
@@ -40,18 +40,19 @@ const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
   colour: "white", length_mm: 127, body_length_mm: 104, width_mm: 14, height_mm: 16, mass_g: 10.5,
   density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], traced: false, extra_drag_cm2: 0,
+  weighed: true, carried: 5, condition: "good", price: 0.9, counted_utc_s: 0, lost: 0,
 };
 const head = (id: number, oz: number): Head => ({
   id, printed_oz: oz, mass_g: oz * 28.35, weighed: false, shape: "ball", material: "lead",
   density_g_cm3: 11.34, hook_size: "3/0", hook_mass_g: 1.3, hook_gape_mm: 15, hook_straight_mm: 38,
   hook_wire_mm: 1.2, hook_measured: false, keeper: "wire barb", keeper_takes_mm: 0,
-  weight_x_mm: null, extra_drag_cm2: 0, carried: 3,
+  weight_x_mm: null, extra_drag_cm2: 0, carried: 3, price: null, counted_utc_s: 0, lost: 0,
 });
 const HEADS = [head(1, 0.125), head(2, 0.25), head(3, 0.375), head(4, 0.5), head(5, 0.75)];
 const BOX: Box = {
   plastics: [PLASTIC], heads: HEADS,
   lines: [0.11, 0.15, 0.19].map((d, i) => ({ id: i + 1, name: `${d} mm`, diameter_mm: d, strength_kg: 4 })),
-  rods: [],
+  rods: [], reels: [], leaders: [], hooks: [], weights: [], sundries: [],
 };
 
 const STEPS = 145;

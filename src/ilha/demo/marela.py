@@ -5,16 +5,17 @@ from __future__ import annotations
 import math
 import sqlite3
 
-from ilha.core.tables import HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS
-from ilha.core.units import KG_PER_OZ
+from ilha.demo.box import load_box
 from ilha.demo.trips import load_trips
-from ilha.store import events, heads, lines, marks, plastics, rods, streams, tides
+from ilha.store import events, marks, streams, tides
 from ilha.web import convert
 
 PORT = "Cais Velho, Marela"
 STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"
 DAYS_BACK, DAYS_AHEAD = 4, 40
 DAYS_OF_LOG = 380
+RESTOCKED_DAYS = 75
+"""When Marela's box was last counted full."""
 _HOUR = 3600.0
 # Invented constants: amplitude m, speed degrees per hour (of the astronomical wave), phase deg.
 _WAVES = ((0.78, 28.9841042, 62.0), (0.27, 30.0, 95.0), (0.16, 28.4397295, 41.0))
@@ -72,66 +73,6 @@ _mark("Baixa do Norte", "ledge", (36.4390, -21.7250), 18.0, "rock", ("none", 0.0
       None, "No tide table here, and a foul bottom: buoy the anchor.",
       "open sea")
 
-# name, look, family, material, colour, length, body length, width, height (mm), mass g, drag cm²
-_PLASTICS = (
-    ("127 mm straight tail", "jerk", "straight", "plastisol", "sand eel", 127, 104, 14, 16, 10.5,
-     0),
-    ("178 mm straight tail", "jerk", "straight", "plastisol", "white", 178, 146, 19, 22, 28.0, 0),
-    ("76 mm paddle tail", "paddle", "paddle", "plastisol", "smelt", 76, 60, 11, 15, 5.0, 0),
-    ("102 mm paddle tail", "paddle", "paddle", "plastisol", "mullet", 102, 80, 14, 19, 10.0, 0),
-    ("127 mm paddle tail", "paddle", "paddle", "salted plastisol", "dark back", 127, 100, 17, 23,
-     21.0, 0),
-    ("70 mm stick", "stick", "stick", "elastomer", "clear gold", 70, 70, 10, 10, 4.3, 0),
-    ("100 mm stick", "stick", "stick", "elastomer", "olive", 100, 100, 11, 11, 7.6, 0),
-    ("64 mm curl tail", "curl", "curl", "plastisol", "pink", 64, 40, 11, 12, 3.2, 0),
-    ("76 mm T-tail", "t-tail", "t-tail", "plastisol", "pearl", 76, 58, 11, 14, 4.6, 0),
-    ("90 mm shrimp", "shrimp", "shrimp", "biodegradable", "shrimp brown", 90, 78, 13, 15, 7.5, 0),
-    ("50 mm crab", "crab", "crab", "plastisol", "mud brown", 50, 38, 30, 14, 8.5, 0),
-    ("90 mm tube", "tube", "tube", "salted plastisol", "smoke", 90, 66, 15, 15, 7.0, 0),
-    ("64 mm frog", "surface", "surface", "elastomer", "weed green", 64, 42, 20, 18, 9.0, 0),
-    ("76 mm craw", "craw", "creature", "plastisol", "rock green", 76, 62, 18, 14, 8.0, 0),
-    ("102 mm bulky with hair", "bulky", "creature", "plastisol", "black", 102, 84, 16, 18, 12.0, 3),
-)
-
-_HOOK_MASS_G = {"#4": 0.3, "#2": 0.45, "#1": 0.55, "1/0": 0.7, "2/0": 0.95, "3/0": 1.3, "4/0": 1.7,
-                "5/0": 2.4, "7/0": 4.2, "9/0": 7.0}
-
-# printed ounces, weighed g (None: as printed), shape, material, hook, keeper, keeper takes mm,
-# place of an inside weight mm, carried
-_HEADS = (
-    (1 / 16, None, "ball", "lead", "#1", "wire barb", 0.0, None, 6),
-    (1 / 10, 3.4, "mushroom", "lead", "1/0", "flat collar", 0.0, None, 4),
-    (1 / 8, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 8),
-    (1 / 8, 3.9, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 5),
-    (1 / 8, None, "buried", "tungsten alloy", "1/0", "screw", 0.0, 12.0, 4),
-    (1 / 8, None, "belly-weighted", "lead", "4/0", "twist lock", 3.0, 36.0, 4),
-    (1 / 6, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 5),
-    (3 / 16, None, "swinging", "lead", "4/0", "screw", 2.0, None, 3),
-    (1 / 4, None, "ball", "lead", "2/0", "wire barb", 0.0, None, 8),
-    (1 / 4, 7.4, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 7),
-    (1 / 4, None, "darter", "lead", "3/0", "lead collar", 0.0, None, 3),
-    (1 / 4, None, "stand-up", "bismuth-tin", "2/0", "lead collar", 0.0, None, 3),
-    (3 / 8, None, "keeled-arrow", "lead", "3/0", "wire barb", 0.0, None, 8),
-    (3 / 8, None, "ball", "lead", "4/0", "lead collar", 0.0, None, 5),
-    (3 / 8, 10.9, "bladed", "lead", "4/0", "lead collar", 0.0, None, 2),
-    (3 / 8, None, "resin", "resin and lead", "5/0", "screw", 2.0, None, 2),
-    (1 / 2, None, "keeled-arrow", "lead", "4/0", "lead collar", 0.0, None, 6),
-    (1 / 2, None, "football", "lead", "3/0", "lead collar", 0.0, None, 2),
-    (5 / 8, 18.3, "bullet", "lead", "4/0", "lead collar", 0.0, None, 4),
-    (3 / 4, None, "bullet", "lead", "5/0", "lead collar", 0.0, None, 4),
-    (1.0, None, "ball", "lead", "5/0", "lead collar", 0.0, None, 4),
-    (1.5, 43.0, "bullet", "lead", "5/0", "lead collar", 0.0, None, 3),
-    (2.0, None, "football", "lead", "7/0", "lead collar", 0.0, None, 2),
-)
-
-_LINES = (("0.11 mm braid", 0.11, 2.7), ("0.15 mm braid", 0.15, 4.5), ("0.19 mm braid", 0.19, 6.8),
-          ("0.24 mm braid", 0.24, 9.1), ("0.28 mm braid", 0.28, 13.6))
-
-# name, least and greatest lure g, effective mass g, reference cast: g, m, line mm, cm²
-_RODS = (("finesse rod, 2.1 m", 3, 14, 7, 8, 32, 0.11, 2.5),
-         ("inshore rod, 2.1 m", 5, 28, 9, 14, 42, 0.19, 2.8),
-         ("surf rod, 2.7 m", 14, 75, 20, 30, 62, 0.28, 3.5))
-
 
 def _height(hours: float) -> float:
     return _MEAN + sum(
@@ -158,35 +99,6 @@ def high_low_waters(from_s: int, to_s: int) -> list[tides.Event]:
     return found
 
 
-def _load_box(conn: sqlite3.Connection) -> None:
-    for name, look, family, material, colour, length, body, width, height, mass, drag in _PLASTICS:
-        plastics.add(conn, plastics.NewPlastic(
-            name=name, look=look, family=family, material=material, colour=colour,
-            length_mm=length, body_length_mm=body, width_mm=width, height_mm=height, mass_g=mass,
-            density_g_cm3=PLASTIC_MATERIALS[material] / 1000.0, extra_drag_cm2=drag,
-            profile=None,
-        ))
-    sizes = {hook.size: hook for hook in HOOKS}
-    for oz, weighed, shape, material, size, keeper, takes, weight_x, carried in _HEADS:
-        hook = sizes[size]
-        heads.add(conn, heads.NewHead(
-            printed_oz=oz, mass_g=round(weighed or oz * KG_PER_OZ * 1000.0, 2),
-            weighed=int(weighed is not None), shape=shape, material=material,
-            density_g_cm3=HEAD_MATERIALS[material] / 1000.0, hook_size=size,
-            hook_mass_g=_HOOK_MASS_G[size], hook_gape_mm=hook.gape_mm,
-            hook_straight_mm=hook.straight_mm, hook_wire_mm=hook.wire_mm, hook_measured=0,
-            keeper=keeper, keeper_takes_mm=takes, weight_x_mm=weight_x, extra_drag_cm2=0.0,
-            carried=carried,
-        ))
-    for name, diameter, holds in _LINES:
-        lines.add(conn, lines.NewLine(name=name, diameter_mm=diameter, strength_kg=holds))
-    for name, low, high, effective, package, distance, line, area in _RODS:
-        rods.add(conn, rods.NewRod(
-            name=name, lure_min_g=low, lure_max_g=high, effective_mass_g=effective,
-            cast_mass_g=package, cast_distance_m=distance, cast_line_mm=line, cast_drag_cm2=area,
-        ))
-
-
 def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
     """Load Marela into an empty database, and bring its tide table up to ``now_s`` in any case.
 
@@ -199,7 +111,7 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
         new = not marks.listed(conn)
         if new:
             port_id = tides.add_port(conn, PORT, neap_range_m=1.0, spring_range_m=2.1)
-            _load_box(conn)
+            load_box(conn, now_s - RESTOCKED_DAYS * day)
             stream_id = streams.add(conn, STREAM, "constants", 36.4, 0.04)
             streams.put_constants(conn, stream_id, _STREAM)
             for mark in _MARKS:

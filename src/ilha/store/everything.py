@@ -77,18 +77,22 @@ def replace(conn: sqlite3.Connection, rows: Rows) -> None:
         conn.execute("PRAGMA foreign_keys = ON")
 
 
+def insert(conn: sqlite3.Connection, table: str, row: dict[str, Any]) -> int:
+    """Insert a row as columns and values, of one of ``tables``; returns its id."""
+    quoted = ", ".join(f'"{name}"' for name in row)
+    marks = ", ".join("?" for _ in row)
+    cursor = conn.execute(f'INSERT INTO "{table}" ({quoted}) VALUES ({marks})', list(row.values()))
+    return int(cursor.lastrowid or 0)
+
+
 def _fill(conn: sqlite3.Connection, table: str, rows: list[dict[str, Any]]) -> None:
     names = columns(conn, table)
     for number, row in enumerate(rows, 1):
         strange = next((name for name in row if name not in names), None)
         if strange is not None:
             raise Unfit(table, f"row {number} has a column {strange} that is not known")
-        given = list(row)
-        quoted = ", ".join(f'"{name}"' for name in given)
-        marks = ", ".join("?" for _ in given)
         try:
-            conn.execute(f'INSERT INTO "{table}" ({quoted}) VALUES ({marks})',
-                         [row[name] for name in given])
+            insert(conn, table, row)
         except (sqlite3.Error, OverflowError) as error:
             raise Unfit(table, f"row {number} is refused: {error}") from error
 

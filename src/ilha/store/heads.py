@@ -7,7 +7,8 @@ from typing import TypedDict, cast
 
 
 class NewHead(TypedDict):
-    """One jig head in the box, as stored; ``weighed`` tells a scale's mass from the printed one."""
+    """One jig head in the box, as stored; ``weighed`` tells a scale's mass from the printed one;
+    ``carried`` holds from ``counted_utc_s``, the log takes off what was lost since."""
 
     printed_oz: float | None
     mass_g: float
@@ -26,6 +27,8 @@ class NewHead(TypedDict):
     weight_x_mm: float | None
     extra_drag_cm2: float
     carried: int
+    price: float | None
+    counted_utc_s: float
 
 
 class Head(NewHead):
@@ -56,7 +59,8 @@ def listed(conn: sqlite3.Connection) -> list[Head]:
 SELECT
   id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
   hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
-  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried
+  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried, price,
+  counted_utc_s
 FROM heads
 ORDER BY mass_g, id
 """
@@ -71,7 +75,8 @@ def get(conn: sqlite3.Connection, row_id: int) -> Head | None:
 SELECT
   id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
   hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
-  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried
+  keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried, price,
+  counted_utc_s
 FROM heads
 WHERE id = ?
 """,
@@ -87,11 +92,12 @@ def add(conn: sqlite3.Connection, new: NewHead) -> int:
 INSERT INTO heads (
   printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size, hook_mass_g,
   hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper, keeper_takes_mm,
-  weight_x_mm, extra_drag_cm2, carried
+  weight_x_mm, extra_drag_cm2, carried, price, counted_utc_s
 ) VALUES (
   :printed_oz, :mass_g, :weighed, :shape, :material, :density_g_cm3, :hook_size,
   :hook_mass_g, :hook_gape_mm, :hook_straight_mm, :hook_wire_mm, :hook_measured,
-  :keeper, :keeper_takes_mm, :weight_x_mm, :extra_drag_cm2, :carried
+  :keeper, :keeper_takes_mm, :weight_x_mm, :extra_drag_cm2, :carried, :price,
+  :counted_utc_s
 )
 """,
         new,
@@ -109,7 +115,8 @@ UPDATE heads SET
   hook_mass_g = :hook_mass_g, hook_gape_mm = :hook_gape_mm, hook_straight_mm = :hook_straight_mm,
   hook_wire_mm = :hook_wire_mm, hook_measured = :hook_measured, keeper = :keeper,
   keeper_takes_mm = :keeper_takes_mm, weight_x_mm = :weight_x_mm,
-  extra_drag_cm2 = :extra_drag_cm2, carried = :carried
+  extra_drag_cm2 = :extra_drag_cm2, carried = :carried, price = :price,
+  counted_utc_s = :counted_utc_s
 WHERE id = :id
 """,
         {**new, "id": row_id},
@@ -122,8 +129,3 @@ def weigh(conn: sqlite3.Connection, row_id: int, mass_g: float, weighed: int) ->
     cursor = conn.execute(
         "UPDATE heads SET mass_g = ?, weighed = ? WHERE id = ?", (mass_g, weighed, row_id))
     return cursor.rowcount == 1
-
-
-def remove(conn: sqlite3.Connection, row_id: int) -> bool:
-    """Delete a row; whether there was one. The log keeps its name."""
-    return conn.execute("DELETE FROM heads WHERE id = ?", (row_id,)).rowcount == 1

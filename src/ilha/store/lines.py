@@ -60,3 +60,16 @@ INSERT INTO lines (
         new,
     )
     return int(cursor.lastrowid or 0)
+
+
+def update(conn: sqlite3.Connection, row_id: int, new: NewLine) -> bool:
+    """Replace a row; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE lines SET
+  name = :name, diameter_mm = :diameter_mm, strength_kg = :strength_kg
+WHERE id = :id
+""",
+        {**new, "id": row_id},
+    )
+    return cursor.rowcount == 1

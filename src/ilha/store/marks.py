@@ -116,8 +116,3 @@ WHERE id = :id
         {**new, "id": row_id},
     )
     return cursor.rowcount == 1
-
-
-def remove(conn: sqlite3.Connection, row_id: int) -> bool:
-    """Delete a row; whether there was one. Settings that point at it point at none."""
-    return conn.execute("DELETE FROM marks WHERE id = ?", (row_id,)).rowcount == 1

@@ -22,6 +22,11 @@ class NewPlastic(TypedDict):
     density_g_cm3: float
     extra_drag_cm2: float
     profile: str | None
+    weighed: int
+    carried: int
+    condition: str
+    price: float | None
+    counted_utc_s: float
 
 
 class Plastic(NewPlastic):
@@ -36,7 +41,8 @@ def listed(conn: sqlite3.Connection) -> list[Plastic]:
         """
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
-  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
+  price, counted_utc_s
 FROM plastics
 ORDER BY id
 """
@@ -50,7 +56,8 @@ def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
         """
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
-  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile
+  height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
+  price, counted_utc_s
 FROM plastics
 WHERE id = ?
 """,
@@ -65,10 +72,12 @@ def add(conn: sqlite3.Connection, new: NewPlastic) -> int:
         """
 INSERT INTO plastics (
   name, family, look, material, colour, length_mm, body_length_mm, width_mm, height_mm,
-  mass_g, density_g_cm3, extra_drag_cm2, profile
+  mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition, price,
+  counted_utc_s
 ) VALUES (
   :name, :family, :look, :material, :colour, :length_mm, :body_length_mm, :width_mm,
-  :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2, :profile
+  :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2, :profile,
+  :weighed, :carried, :condition, :price, :counted_utc_s
 )
 """,
         new,
@@ -84,14 +93,10 @@ UPDATE plastics SET
   name = :name, family = :family, look = :look, material = :material, colour = :colour,
   length_mm = :length_mm, body_length_mm = :body_length_mm, width_mm = :width_mm,
   height_mm = :height_mm, mass_g = :mass_g, density_g_cm3 = :density_g_cm3,
-  extra_drag_cm2 = :extra_drag_cm2, profile = :profile
+  extra_drag_cm2 = :extra_drag_cm2, profile = :profile, weighed = :weighed, carried = :carried,
+  condition = :condition, price = :price, counted_utc_s = :counted_utc_s
 WHERE id = :id
 """,
         {**new, "id": row_id},
     )
     return cursor.rowcount == 1
-
-
-def remove(conn: sqlite3.Connection, row_id: int) -> bool:
-    """Delete a row; whether there was one. Settings that point at it point at none."""
-    return conn.execute("DELETE FROM plastics WHERE id = ?", (row_id,)).rowcount == 1

@@ -69,3 +69,18 @@ INSERT INTO rods (
         new,
     )
     return int(cursor.lastrowid or 0)
+
+
+def update(conn: sqlite3.Connection, row_id: int, new: NewRod) -> bool:
+    """Replace a row; whether there was one."""
+    cursor = conn.execute(
+        """
+UPDATE rods SET
+  name = :name, lure_min_g = :lure_min_g, lure_max_g = :lure_max_g, effective_mass_g =
+  :effective_mass_g, cast_mass_g = :cast_mass_g, cast_distance_m = :cast_distance_m, cast_line_mm
+  = :cast_line_mm, cast_drag_cm2 = :cast_drag_cm2
+WHERE id = :id
+""",
+        {**new, "id": row_id},
+    )
+    return cursor.rowcount == 1

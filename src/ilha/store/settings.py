@@ -21,6 +21,7 @@ class Settings(TypedDict):
     plastic_id: int | None
     line_id: int | None
     rod_id: int | None
+    currency: str
 
 
 def get(conn: sqlite3.Connection) -> Settings:
@@ -28,7 +29,7 @@ def get(conn: sqlite3.Connection) -> Settings:
     row = conn.execute(
         """
 SELECT head_unit, depth_unit, speed_unit, small_unit, temperature_unit, wind_unit, sheet,
-       school, mark_id, plastic_id, line_id, rod_id
+       school, mark_id, plastic_id, line_id, rod_id, currency
 FROM settings
 WHERE id = 1
 """
@@ -44,7 +45,7 @@ UPDATE settings
 SET head_unit = :head_unit, depth_unit = :depth_unit, speed_unit = :speed_unit,
     small_unit = :small_unit, temperature_unit = :temperature_unit, wind_unit = :wind_unit,
     sheet = :sheet, school = :school, mark_id = :mark_id, plastic_id = :plastic_id,
-    line_id = :line_id, rod_id = :rod_id
+    line_id = :line_id, rod_id = :rod_id, currency = :currency
 WHERE id = 1
 """,
         new,

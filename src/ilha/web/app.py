@@ -12,7 +12,6 @@ from werkzeug.exceptions import NotFound
 from ilha.store import db
 from ilha.web import (
     bench,
-    box,
     card,
     choice,
     data,
@@ -20,13 +19,14 @@ from ilha.web import (
     day,
     errors,
     fit,
+    gear,
     know,
+    lid,
     log,
     places,
     plan,
     resources,
     security,
-    tackle,
     tides,
     trainer,
 )
@@ -65,9 +65,8 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides, bench, tackle, trainer,
-                   choice, know, log, box,
-                   data):
+    for module in (resources, day, fit, places, plan, card, tides, bench, trainer, choice,
+                   know, log, gear, lid, data):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -47,10 +47,10 @@ def profile_of(row: Plastic) -> Points:
     return tuple((float(at), float(half)) for at, half in json.loads(row["profile"]))
 
 
-def shown_plastic(row: Plastic) -> dict[str, Any]:
-    """A plastic as the payload has it."""
+def shown_plastic(row: Plastic, lost: int) -> dict[str, Any]:
+    """A plastic as the payload has it. lost : since it was counted."""
     return {**row, "profile": [list(point) for point in profile_of(row)],
-            "traced": row["profile"] is not None}
+            "traced": row["profile"] is not None, "lost": lost}
 
 
 def head_diameter(row: Head) -> float:

@@ -21,13 +21,14 @@ def connection() -> sqlite3.Connection:
 
 
 @contextmanager
-def whole(what: str) -> Iterator[sqlite3.Connection]:
-    """All of a change or nothing of it; a name that is taken is told by field."""
+def whole(what: str, keep: bool = True) -> Iterator[sqlite3.Connection]:
+    """All of a change or nothing of it; a name that is taken is told by field. keep : False to see
+    whether it would be taken, and change nothing."""
     conn = connection()
     conn.execute("BEGIN IMMEDIATE")
     try:
         yield conn
-        conn.execute("COMMIT")
+        conn.execute("COMMIT" if keep else "ROLLBACK")
     except BaseException as error:
         conn.execute("ROLLBACK")
         if isinstance(error, sqlite3.IntegrityError) and "UNIQUE" in str(error):

@@ -10,14 +10,16 @@ from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
 from ilha.web import bench_payloads as b
-from ilha.web import box_payloads as x
 from ilha.web import choice_payloads as o
 from ilha.web import day_payloads as d
+from ilha.web import gear_payloads as g
 from ilha.web import know_payloads as k
+from ilha.web import lid_payloads as x
 from ilha.web import log_payloads as l_
 from ilha.web import payloads as p
 from ilha.web import plan_payloads as c
 from ilha.web import tide_payloads as t
+from ilha.web.kinds import KINDS
 
 
 @dataclass(frozen=True)
@@ -48,21 +50,25 @@ ROUTES = (
     Route("get", "/api/streams", "Where streams come from", t.Streams),
     Route("post", "/api/streams", "Bring a stream in", t.Stream, body=t.NewStream),
     Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
-    Route("put", "/api/heads/{row_id}/hook", "A head's hook as it was measured", p.Head,
+    Route("put", "/api/heads/{row_id}/hook", "A head's hook as it was measured", g.Head,
           body=b.HookMeasures),
-    Route("post", "/api/heads", "Add a head", p.Head, body=x.NewHead),
-    Route("put", "/api/heads/{row_id}", "Change a head", p.Head, body=x.NewHead),
-    Route("put", "/api/heads/{row_id}/mass", "What the scale says of a head", p.Head,
-          body=x.Weighing),
-    Route("delete", "/api/heads/{row_id}", "Remove a head; answers with what it was", p.Head),
+    Route("put", "/api/heads/{row_id}/mass", "What the scale says of a head", g.Head,
+          body=g.Weighing),
+    *(route for key, kind in KINDS.items() for route in (
+        Route("post", f"/api/{key}", f"Add a {kind.what}", kind.shown, body=kind.new),
+        Route("put", f"/api/{key}/{{row_id}}", f"Change a {kind.what}", kind.shown, body=kind.new),
+        Route("delete", f"/api/{key}/{{row_id}}", f"Take a {kind.what} out; answers with what it"
+              " was", kind.shown))),
+    Route("post", "/api/box/{kind}/{row_id}/back", "Put back what was taken out", g.PutBack),
+    Route("put", "/api/box/{kind}/{row_id}/counted", "As many again as are carried",
+          g.Counted, body=g.Counted),
+    Route("get", "/api/box/{kind}.csv", "Tackle of a kind as CSV", "text/csv"),
+    Route("post", "/api/box/{kind}.csv", "Tackle of a kind from CSV, all rows or none", g.CsvTaken,
+          body=g.CsvFile),
     Route("get", "/api/lid", "Where each head is the pick: depth across, current up", x.LidChart,
           query=x.LidQuestion),
     Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
-    Route("post", "/api/plastics", "Add a plastic", p.Plastic, body=p.NewPlastic),
-    Route("put", "/api/plastics/{row_id}", "Change a plastic", p.Plastic, body=p.NewPlastic),
-    Route("delete", "/api/plastics/{row_id}", "Remove a plastic; answers with what it was",
-          p.Plastic),
-    Route("get", "/api/box", "Plastics, heads, lines and rods", p.Box),
+    Route("get", "/api/box", "All that is carried", g.Box),
     Route("get", "/api/reference", "Schools and stances", p.Reference),
     Route("get", "/api/settings", "What was chosen last", p.Settings),
     Route("put", "/api/settings", "Save what is chosen", p.Settings, body=p.Settings),
@@ -134,8 +140,17 @@ def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
 
 
 def _last_word(path: str) -> str:
-    parts = [part for part in path.removeprefix("/api/").split("/") if not part.startswith("{")]
-    return "_".join(parts).replace(".", "_")
+    parts = [part.partition("}")[2].lstrip(".") if part.startswith("{") else part
+             for part in path.removeprefix("/api/").split("/")]
+    return "_".join(part for part in parts if part).replace(".", "_")
+
+
+_IN_PATH: dict[str, dict[str, Any]] = {
+    # As large as the ids that payloads carry.
+    "row_id": {"type": "integer", "minimum": 1, "maximum": 2**53 - 1},
+    "key": {"type": "string", "minLength": 1, "maxLength": 80},
+    "kind": {"type": "string", "enum": [*KINDS, "marks"]},
+}
 
 
 def _operation(route: Route) -> dict[str, Any]:
@@ -152,13 +167,11 @@ def _operation(route: Route) -> dict[str, Any]:
     }
     if route.query is not None:
         out["parameters"] = _query(route.query)
-    if "{row_id}" in route.path:
-        # As large as the ids that payloads carry.
-        whole = {"type": "integer", "minimum": 1, "maximum": 2**53 - 1}
-        out["parameters"] = [{"name": "row_id", "in": "path", "required": True, "schema": whole}]
-    if "{key}" in route.path:
-        word = {"type": "string", "minLength": 1, "maxLength": 80}
-        out["parameters"] = [{"name": "key", "in": "path", "required": True, "schema": word}]
+    out.setdefault("parameters", []).extend(
+        {"name": name, "in": "path", "required": True, "schema": schema}
+        for name, schema in _IN_PATH.items() if f"{{{name}}}" in route.path)
+    if not out["parameters"]:
+        del out["parameters"]
     if route.body is not None:
         out["requestBody"] = {
             "required": True, "content": {"application/json": {"schema": _ref(route.body)}},

@@ -89,93 +89,6 @@ class Marks(Payload):
     marks: list[Mark]
 
 
-Look = Literal["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky",
-               "tube", "surface"]
-
-
-class NewPlastic(Payload):
-    """A plastic laid out by its measures; its family follows from its look."""
-
-    name: str = Field(min_length=1, max_length=80)
-    look: Look
-    material: Literal["plastisol", "salted plastisol", "elastomer", "biodegradable"]
-    colour: str = Field(max_length=40)
-    length_mm: float = Field(ge=20.0, le=500.0)
-    body_length_mm: float = Field(gt=0.0, le=500.0, description="without a thin tail")
-    width_mm: float = Field(ge=1.0, le=200.0)
-    height_mm: float = Field(ge=1.0, le=200.0)
-    mass_g: float | None = Field(ge=0.001, le=1000.0, description="null: from shape and material")
-    profile: list[list[float]] | None = Field(
-        max_length=40, description="traced: share of the working length, half height over half"
-        " the greatest; null: by look")
-
-
-class Plastic(Payload):
-    id: int
-    name: str
-    family: str
-    look: str
-    material: str
-    colour: str
-    length_mm: float
-    body_length_mm: float
-    width_mm: float
-    height_mm: float
-    mass_g: float
-    density_g_cm3: float
-    extra_drag_cm2: float
-    profile: list[list[float]] = Field(
-        description="share of the working length, half height over half the greatest")
-    traced: bool
-
-
-class Head(Payload):
-    id: int
-    printed_oz: float | None
-    mass_g: float
-    weighed: bool
-    shape: str
-    material: str
-    density_g_cm3: float
-    hook_size: str
-    hook_mass_g: float
-    hook_gape_mm: float
-    hook_straight_mm: float
-    hook_wire_mm: float
-    hook_measured: bool
-    keeper: str
-    keeper_takes_mm: float
-    weight_x_mm: float | None
-    extra_drag_cm2: float
-    carried: int
-
-
-class Line(Payload):
-    id: int
-    name: str
-    diameter_mm: float
-    strength_kg: float
-
-
-class Rod(Payload):
-    id: int
-    name: str
-    lure_min_g: float
-    lure_max_g: float
-    effective_mass_g: float
-    cast_mass_g: float
-    cast_distance_m: float
-    cast_line_mm: float
-    cast_drag_cm2: float
-
-
-class Box(Payload):
-    plastics: list[Plastic]
-    heads: list[Head]
-    lines: list[Line]
-    rods: list[Rod]
-
-
 class SchoolNote(Payload):
     key: School
     name: str
@@ -248,3 +161,4 @@ class Settings(Payload):
     plastic_id: Id | None
     line_id: Id | None
     rod_id: Id | None
+    currency: str = Field("€", min_length=1, max_length=4, description="that prices are in")

@@ -11,7 +11,7 @@ from werkzeug.wrappers import Response
 
 from ilha.formats import gpx, tide_csv
 from ilha.formats.fields import FieldError, first_error
-from ilha.store import marks, streams, tides
+from ilha.store import marks, removed, streams, tides
 from ilha.web.database import connection, whole
 from ilha.web.errors import NotFound
 from ilha.web.payloads import Mark, MarkKind, MarksFile, NewMark
@@ -76,10 +76,10 @@ def put_mark(row_id: int) -> Response:
 
 @bp.delete("/marks/<int:row_id>")
 def remove_mark(row_id: int) -> Response:
-    """Answers with the mark as it was, so that it can be put back."""
+    """Answers with the mark as it was; it is kept to be put back."""
     gone = _one(row_id)
     with whole("mark") as conn:
-        marks.remove(conn, row_id)
+        removed.remove(conn, "marks", row_id)
     return gone
 
 

@@ -14,13 +14,12 @@ from ilha.core.schools import SCHOOLS
 from ilha.core.strength import HARDWARE
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
-from ilha.store import heads, lines, marks, plastics, rods, settings
-from ilha.web import convert
+from ilha.store import lines, marks, plastics, rods, settings
+from ilha.web import kinds
 from ilha.web.answers import json_answer
 from ilha.web.books import fish_book
 from ilha.web.database import connection
 from ilha.web.payloads import (
-    Box,
     CautionNote,
     FishNote,
     Health,
@@ -53,11 +52,7 @@ def all_marks() -> Response:
 
 @bp.get("/box")
 def box() -> Response:
-    conn = connection()
-    return answer(Box.model_validate({
-        "plastics": [convert.shown_plastic(row) for row in plastics.listed(conn)],
-        "heads": heads.listed(conn), "lines": lines.listed(conn), "rods": rods.listed(conn),
-    }))
+    return answer(kinds.box())
 
 
 @bp.get("/reference")

@@ -137,15 +137,17 @@ const LEADERS = {
 /** Lighter for bites, heavier by structure: two schools, each with its figure on this line. */
 function LeaderFact({ fit }: { fit: Fit | undefined }) {
   const { facts, set } = useQuestion();
+  const { box } = useChosen();
   const schools = (fit?.leaders ?? []).map(({ key, holds_kg }) => ({
     value: holds_kg, words: LEADERS[key].words, note: `${holds_kg} kg: ${LEADERS[key].note}`,
   }));
+  const own = box.leaders.map((l) => ({ value: l.strength_kg, words: l.name, note: `${l.strength_kg} kg, in the box` }));
   return (
     <Fact label="leader" words={facts.leader_kg === null ? "no leader" : `a ${facts.leader_kg} kg leader`}
           source={facts.leader_kg === null ? "assumed" : "typed"}>
       {(close) => (
         <>
-          <Choice options={[{ value: 0, words: "no leader", note: "tied direct" }, ...schools]} value={facts.leader_kg ?? 0}
+          <Choice options={[{ value: 0, words: "no leader", note: "tied direct" }, ...schools, ...own]} value={facts.leader_kg ?? 0}
                   onPick={(kg) => { set({ leader_kg: kg === 0 ? null : kg }); close(); }} />
           <NumberSheet label="The leader holds" scale={KG_SCALE} value={facts.leader_kg} above={0} high={200}
                        remedy="what is printed on its spool" onSet={(leader_kg) => { set({ leader_kg }); close(); }} />

@@ -1,9 +1,13 @@
-// Box: the heads and what they really weigh; the lid chart of what they cover.
+// Box: what is carried and what it really weighs; what it covers, what to pack, what to buy.
 import { useState } from "react";
-import { HeadsPart } from "./heads-part";
+import { useChosen } from "../../ui/question";
+import { GearPart } from "./gear-part";
+import { KINDS, leftOf } from "./kinds";
 import { LidPart } from "./lid-part";
+import { WeighIn } from "./weigh-in";
 
-const PAGES = [["heads", "Heads"], ["lid", "Lid chart"]] as const;
+const PAGES = [["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"]] as const;
+const REST = ["lines", "rods", "reels", "leaders", "hooks", "weights", "sundries"] as const;
 
 export default function BoxView() {
   const [page, setPage] = useState<(typeof PAGES)[number][0]>("heads");
@@ -15,7 +19,36 @@ export default function BoxView() {
           <button key={key} type="button" aria-pressed={page === key} onClick={() => setPage(key)}>{words}</button>
         ))}
       </div>
-      {page === "heads" ? <HeadsPart /> : <LidPart />}
+      {page === "heads" ? <Heads /> : page === "plastics" ? <Plastics /> : page === "rest" ? <Rest /> : <LidPart />}
     </div>
+  );
+}
+
+function Heads() {
+  const { box: { heads } } = useChosen();
+  const [weighing, setWeighing] = useState(false);
+  if (weighing) return <WeighIn heads={heads} onDone={() => setWeighing(false)} />;
+  return (
+    <section className="know-body">
+      <GearPart kind="heads" count={`${heads.length} kinds of head, ${heads.reduce((n, h) => n + leftOf(h), 0)} carried.`}
+                tools={<button type="button" className="do" onClick={() => setWeighing(true)}>weigh them in</button>} />
+    </section>
+  );
+}
+
+function Plastics() {
+  const { box: { plastics } } = useChosen();
+  return (
+    <section className="know-body">
+      <GearPart kind="plastics" count={`${plastics.length} kinds of plastic, ${plastics.reduce((n, p) => n + leftOf(p), 0)} carried.`} />
+    </section>
+  );
+}
+
+function Rest() {
+  return (
+    <section className="know-body">
+      {REST.map((kind) => <div key={kind}><h2>{KINDS[kind].title}</h2><GearPart kind={kind} /></div>)}
+    </section>
   );
 }

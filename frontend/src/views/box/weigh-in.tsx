@@ -4,7 +4,7 @@ import type { Head } from "../../api/types";
 import { plainWords, typedNumber } from "../../ui/typed";
 import { grams, gramsOfOunces, ouncesText, text } from "../../ui/units";
 import { shapeWords } from "../../ui/weight";
-import { useHeads } from "./use-heads";
+import { useGear } from "./use-gear";
 
 export function WeighIn({ heads, onDone }: { heads: Head[]; onDone: () => void }) {
   // The order stays while weights change under it.
@@ -12,7 +12,7 @@ export function WeighIn({ heads, onDone }: { heads: Head[]; onDone: () => void }
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState("");
   const [said, setSaid] = useState("");
-  const { weigh } = useHeads();
+  const { weigh } = useGear("heads");
   const input = useRef<HTMLInputElement>(null);
   const head = heads.find((h) => h.id === order[at]);
   useEffect(() => input.current?.focus(), [at]);

@@ -93,6 +93,7 @@ export function FallFact() {
 
 export function WorkFact() {
   const units = useUnits();
+  const { box } = useChosen();
   const { facts, set } = useQuestion();
   const v = facts.retrieve_speed_m_s ?? ASSUMED.retrieve_speed_m_s;
   const reel = facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn;
@@ -113,6 +114,10 @@ export function WorkFact() {
           <FactNumber field="retrieve_speed_m_s" label="Speed of the retrieve" scale={speedScale(units)}
                       close={close} assumed={ASSUMED.retrieve_speed_m_s} above={0} high={5}
                       remedy="0.3 to 1 m/s is usual" />
+          {box.reels.length > 0 && (
+            <Choice options={box.reels.map((r) => ({ value: r.line_per_turn_cm, words: r.name, note: `${r.line_per_turn_cm} cm a turn` }))}
+                    value={reel} onPick={(reel_cm_per_turn) => { set({ reel_cm_per_turn }); close(); }} />
+          )}
           <FactNumber field="reel_cm_per_turn" label="Line per turn of the handle" scale={CM_SCALE}
                       close={close} assumed={ASSUMED.reel_cm_per_turn} low={20} high={200}
                       remedy="measure the line that one turn takes up" digits={0} />

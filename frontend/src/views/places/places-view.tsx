@@ -2,6 +2,7 @@
 import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
+import { putBack } from "../../api/gear";
 import { marksQuery, streamsQuery, tidesQuery } from "../../api/resources";
 import type { AskTide, Mark, NewMark, NewStream, NewTide, Port, Stream } from "../../api/types";
 import { ChartScene } from "../../drawing/scenes/chart-scene";
@@ -43,7 +44,7 @@ export default function PlacesView() {
           <p className="strip" role="status">
             {gone.name} is removed.{" "}
             <button type="button" className="plain" onClick={() => {
-              void change.post(withoutId(gone)).then((back) => { setGone(null); setChosen(back.id); });
+              void change.back(gone.id).then((id) => { setGone(null); setChosen(id); });
             }}>put it back</button>
           </p>
         )}
@@ -74,10 +75,6 @@ export default function PlacesView() {
   );
 }
 
-function withoutId(mark: Mark): NewMark {
-  return Object.fromEntries(Object.entries(mark).filter(([key]) => key !== "id")) as unknown as NewMark;
-}
-
 /** Writes, after each of which marks, tides, streams and days are asked for again. */
 function useChanges() {
   const queries = useQueryClient();
@@ -93,6 +90,7 @@ function useChanges() {
     put: (id: number, body: NewMark): Promise<Mark> =>
       after(unwrap(client.PUT("/api/marks/{row_id}", { ...path(id), body }))),
     remove: (id: number): Promise<Mark> => after(unwrap(client.DELETE("/api/marks/{row_id}", path(id)))),
+    back: async (id: number): Promise<number> => (await after(putBack("marks", id))).id,
     bringMarks: async (text: string): Promise<number> =>
       (await after(unwrap(client.POST("/api/marks/import", { body: { text } })))).marks.length,
     addTide: (body: NewTide): Promise<Port> => after(unwrap(client.POST("/api/tides", { body }))),

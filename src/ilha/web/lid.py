@@ -1,4 +1,4 @@
-"""The box: heads added, changed, weighed and removed; the lid chart, on the screen and on paper."""
+"""The lid chart, on the screen and on paper."""
 
 from __future__ import annotations
 
@@ -6,106 +6,25 @@ import numpy as np
 from flask import Blueprint, Response, request
 from werkzeug.wrappers import Response as Answer
 
-from ilha.core.box import hook_grams
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
 from ilha.core.lid import Lid, gaps, lid
-from ilha.core.tables import HEAD_MATERIALS, HOOKS, STANCES
-from ilha.core.units import kg_from_oz, si
+from ilha.core.tables import STANCES
+from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.lid_pdf import Region, Sheet, as_pdf
 from ilha.store import heads, lines, marks, plastics, rods
 from ilha.web import convert, learned
-from ilha.web.box_payloads import LidChart, LidQuestion, LidSheet, NewHead, Weighing
-from ilha.web.database import connection, whole
+from ilha.web.database import connection
 from ilha.web.day import fits_of, found, moment
 from ilha.web.day_payloads import WaterQuestion
-from ilha.web.payloads import Head
+from ilha.web.lid_payloads import LidChart, LidQuestion, LidSheet
 from ilha.web.resources import answer
 
-bp = Blueprint("box", __name__, url_prefix="/api")
+bp = Blueprint("lid", __name__, url_prefix="/api")
 
 CELLS = 60
-
-
-def _printed_g(oz: float) -> float:
-    return round(kg_from_oz(oz) * 1e3, 2)
-
-
-def _typed(new: NewHead, before: heads.Head | None = None) -> heads.NewHead:
-    """A head to be stored; a hook that was measured stays so while its size does."""
-    if new.printed_oz is None and new.mass_g is None:
-        raise FieldError("printed_oz", "`printed_oz` or mass_g must be given: what is printed"
-                                       " on it, or what the scale says")
-    hook = next(h for h in HOOKS if h.size == new.hook_size)
-    keeps = before is not None and before["hook_measured"] and before["hook_size"] == hook.size
-    straight, gape, wire = (before["hook_straight_mm"], before["hook_gape_mm"],
-                            before["hook_wire_mm"]) if before is not None and keeps else (
-        hook.straight_mm, hook.gape_mm, hook.wire_mm)
-    printed = _printed_g(new.printed_oz or 0.0)
-    return heads.NewHead(
-        printed_oz=new.printed_oz, mass_g=new.mass_g or printed,
-        weighed=int(new.mass_g is not None), shape=new.shape, material=new.material,
-        density_g_cm3=HEAD_MATERIALS[new.material] / 1000.0, hook_size=new.hook_size,
-        hook_mass_g=hook_grams(new.hook_size), hook_gape_mm=gape, hook_straight_mm=straight,
-        hook_wire_mm=wire, hook_measured=int(bool(keeps)), keeper=new.keeper,
-        keeper_takes_mm=new.keeper_takes_mm, weight_x_mm=new.weight_x_mm, extra_drag_cm2=0.0,
-        carried=new.carried)
-
-
-def _one(row_id: int) -> Answer:
-    return answer(Head.model_validate(dict(found(heads.get, row_id, "id", "head"))))
-
-
-@bp.post("/heads")
-def add_head() -> Answer:
-    row = _typed(NewHead.model_validate_json(request.get_data()))
-    with whole("head") as conn:
-        row_id = heads.add(conn, row)
-    return _one(row_id)
-
-
-@bp.put("/heads/<int:row_id>")
-def put_head(row_id: int) -> Answer:
-    before = found(heads.get, row_id, "id", "head")
-    row = _typed(NewHead.model_validate_json(request.get_data()), before)
-    with whole("head") as conn:
-        heads.update(conn, row_id, row)
-    return _one(row_id)
-
-
-@bp.put("/heads/<int:row_id>/mass")
-def weigh_head(row_id: int) -> Answer:
-    """What a gram scale says of a head; null puts the printed weight back."""
-    new = Weighing.model_validate_json(request.get_data())
-    row = found(heads.get, row_id, "id", "head")
-    mass = new.mass_g
-    if mass is None:
-        if row["printed_oz"] is None:
-            raise FieldError("mass_g", "`mass_g` is needed, nothing is printed on this head: weigh"
-                                       " it")
-        mass = _printed_g(row["printed_oz"])
-    elif new.with_hook:
-        mass = round(mass - row["hook_mass_g"], 2)
-        if mass <= 0.0:
-            own = row["hook_mass_g"]
-            raise FieldError("mass_g", f"`mass_g` must be above the hook's own {own:g} g, got"
-                                       f" {new.mass_g:g} g: read the scale again")
-    with whole("head") as conn:
-        heads.weigh(conn, row_id, mass, int(new.mass_g is not None))
-    return _one(row_id)
-
-
-@bp.delete("/heads/<int:row_id>")
-def remove_head(row_id: int) -> Answer:
-    """Answers with the head as it was, so that it can be put back."""
-    if len(heads.listed(connection())) == 1:
-        raise FieldError("id", "`id`: this is the only head in the box: add another first")
-    gone = _one(row_id)
-    with whole("head") as conn:
-        heads.remove(conn, row_id)
-    return gone
 
 
 def _chart(asked: LidQuestion) -> tuple[Lid, list[heads.Head], int]:

@@ -41,7 +41,7 @@ def test_a_head_is_added_changed_removed_and_put_back(client: FlaskClient) -> No
     gone = client.delete(f"/api/heads/{made['id']}").get_json()
     assert gone["mass_g"] == 6.5
     assert client.delete(f"/api/heads/{made['id']}").status_code == 404
-    assert client.post("/api/heads", json=NEW).status_code == 200
+    assert client.post(f"/api/box/heads/{made['id']}/back").status_code == 200
 
 
 def test_a_measured_hook_stays_while_its_size_does(client: FlaskClient) -> None:

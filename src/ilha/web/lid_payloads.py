@@ -1,4 +1,4 @@
-"""Payloads of the box: heads as typed, what the scale says, the lid chart."""
+"""Payloads of the lid chart."""
 
 from __future__ import annotations
 
@@ -7,33 +7,6 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.web.payloads import Id, Payload, School, StanceKey
-
-HookSize = Literal["#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "7/0", "9/0"]
-
-
-class NewHead(Payload):
-    """A head as it is typed; what is left out is typical of its hook's size. The printed weight or
-    what the scale says: one of them at least."""
-
-    printed_oz: float | None = Field(None, ge=0.005, le=16.0)
-    mass_g: float | None = Field(None, ge=0.05, le=500.0, description="from the scale")
-    shape: Literal["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football",
-                   "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"]
-    material: Literal["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc",
-                      "resin and lead"] = "lead"
-    hook_size: HookSize
-    keeper: Literal["wire barb", "lead collar", "flat collar", "screw", "twist lock"] = "wire barb"
-    keeper_takes_mm: float = Field(0.0, ge=0.0, le=50.0)
-    weight_x_mm: float | None = Field(None, gt=0.0, le=200.0, description="of an inside weight")
-    carried: int = Field(1, ge=0, le=999)
-
-
-class Weighing(Payload):
-    """What the scale says; null: as printed again."""
-
-    mass_g: float | None = Field(ge=0.05, le=500.0)
-    with_hook: bool = Field(False, description="the hook lay on the scale too: its own mass is"
-                                               " taken off")
 
 
 class LidQuestion(Payload):

@@ -1,0 +1,240 @@
+// Each kind of tackle: what it is called, what is typed of it, what its row shows.
+import type { GearKind, GearRow } from "../../api/gear";
+import type { Box, Head, Plastic, Settings } from "../../api/types";
+import { typedNumber } from "../../ui/typed";
+import { grams, gramsOfOunces, lengthScale, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../ui/units";
+import { shapeWords } from "../../ui/weight";
+
+export const MATERIALS = ["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc", "resin and lead"];
+const SHAPES = ["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football", "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"];
+const SIZES = ["#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "7/0", "9/0"];
+const KEEPERS = ["wire barb", "lead collar", "flat collar", "screw", "twist lock"];
+const LOOKS = ["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky", "tube", "surface"];
+
+export interface Field {
+  key: string;
+  label: string;
+  /** "small": mm or inches; "long": m or feet; "ounces": a fraction; "price": in the currency */
+  is: "words" | "number" | "small" | "long" | "ounces" | "price" | readonly string[];
+  note?: string;
+  /** may be left empty */
+  empty?: boolean;
+}
+
+export interface Gear<K extends GearKind = GearKind> {
+  title: string;
+  one: string;
+  /** said over the rows */
+  lead?: string;
+  fields: Field[];
+  heads: string[];
+  /** a cell, or one with a word of warning after it */
+  cells: (row: Box[K][number], units: Settings) => (string | [string, string])[];
+  name: (row: Box[K][number]) => string;
+  /** what a new one begins as */
+  blank: Record<string, string>;
+}
+
+const kg = (strength_kg: number) => strengthText(newtonsOfKg(strength_kg));
+export const priceText = (price: number | null | undefined, s: Settings): string => (price == null ? "–" : `${price.toFixed(2)} ${s.currency}`);
+/** How many there are, once the log has taken off what was lost. */
+export const leftOf = (row: { carried: number; lost: number }): number => Math.max(0, row.carried - row.lost);
+export const headWords = (h: Pick<Head, "printed_oz" | "mass_g" | "shape">): string =>
+  `${h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : text(grams(h.mass_g))} ${shapeWords(h.shape)}`;
+const stock = (row: { carried: number; lost: number }) => (row.lost > 0 ? `${leftOf(row)} of ${row.carried}` : String(row.carried));
+
+const G_OFF = 5;
+/** How far the scale is from what is printed, percent; null where nothing was weighed or printed. */
+export function offPrinted(h: Pick<Head, "weighed" | "mass_g" | "printed_oz">): number | null {
+  return h.weighed && h.printed_oz != null ? 100 * (h.mass_g / gramsOfOunces(h.printed_oz) - 1) : null;
+}
+
+function scaleWords(h: Head): string | [string, string] {
+  const off = offPrinted(h);
+  const shown = text(grams(h.mass_g));
+  if (!h.weighed) return `${shown}, as printed`;
+  return off !== null && Math.abs(off) >= G_OFF ? [shown, `${off > 0 ? "+" : "−"}${Math.abs(off).toFixed(0)} %`] : shown;
+}
+
+const CARRIED: Field = { key: "carried", label: "Carried", is: "number" };
+const PRICE: Field = { key: "price", label: "Price of one", is: "price", empty: true };
+const NAME: Field = { key: "name", label: "Name", is: "words" };
+
+const heads: Gear<"heads"> = {
+  title: "Heads", one: "head",
+  lead: "A printed weight can be half the real one: weigh them. Lead: wash your hands, keep it from food and children.",
+  fields: [
+    { key: "printed_oz", label: "Printed, oz", is: "ounces", note: "3/8 or 0.375; empty if none", empty: true },
+    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: as printed", empty: true },
+    { key: "shape", label: "Shape", is: SHAPES }, { key: "material", label: "Material", is: MATERIALS },
+    { key: "hook_size", label: "Hook", is: SIZES },
+    { key: "hook_straight_mm", label: "Straight part of its shank", is: "small", note: "empty: typical", empty: true },
+    { key: "hook_gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
+    { key: "hook_wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true },
+    { key: "keeper", label: "Keeper", is: KEEPERS }, { key: "keeper_takes_mm", label: "The keeper takes", is: "small" },
+    { key: "weight_x_mm", label: "An inside weight lies at", is: "small", note: "empty: none inside", empty: true },
+    CARRIED, PRICE,
+  ],
+  heads: ["printed", "scale", "head", "hook", "keeper", "left", "price"],
+  cells: (h, s) => [
+    h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : "–", scaleWords(h), `${shapeWords(h.shape)}, ${h.material}`,
+    `${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
+    h.keeper, stock(h), priceText(h.price, s),
+  ],
+  name: headWords,
+  blank: { printed_oz: "1/4", shape: "ball", material: "lead", hook_size: "2/0", keeper: "wire barb", keeper_takes_mm: "0", carried: "1" },
+};
+
+const plastics: Gear<"plastics"> = {
+  title: "Plastics", one: "plastic",
+  lead: "Keep kinds apart in their own bags: materials melt each other, and colours run.",
+  fields: [
+    NAME, { key: "look", label: "Looks like a", is: LOOKS },
+    { key: "material", label: "Material", is: ["plastisol", "salted plastisol", "elastomer", "biodegradable"] },
+    { key: "colour", label: "Colour", is: "words", empty: true },
+    { key: "length_mm", label: "Length", is: "small" }, { key: "body_length_mm", label: "Working length, without a thin tail", is: "small" },
+    { key: "width_mm", label: "Width", is: "small" }, { key: "height_mm", label: "Height", is: "small" },
+    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: from its shape", empty: true },
+    CARRIED, { key: "condition", label: "Condition", is: ["new", "good", "worn", "torn"] }, PRICE,
+  ],
+  heads: ["plastic", "kind", "colour", "length", "weight", "left", "condition", "price"],
+  cells: (p, s) => [p.name, `${p.look}, ${p.material}`, p.colour || "–", text(small(p.length_mm, s)), `${text(grams(p.mass_g))}${p.weighed ? "" : ", from its shape"}`, stock(p), p.condition, priceText(p.price, s)],
+  name: (p) => p.name,
+  blank: { look: "paddle", material: "plastisol", carried: "1", condition: "new" },
+};
+
+const lines: Gear<"lines"> = {
+  title: "Lines", one: "line",
+  fields: [NAME, { key: "diameter_mm", label: "Diameter, mm", is: "number" }, { key: "strength_kg", label: "Holds, kg", is: "number" }],
+  heads: ["line", "diameter", "holds"], cells: (l) => [l.name, `${l.diameter_mm} mm`, kg(l.strength_kg)], name: (l) => l.name, blank: {},
+};
+
+const rods: Gear<"rods"> = {
+  title: "Rods", one: "rod", lead: "One cast that you measured makes all others: what was thrown, how far, on which line.",
+  fields: [
+    NAME, { key: "lure_min_g", label: "Throws from, g", is: "number" }, { key: "lure_max_g", label: "to, g", is: "number" },
+    { key: "effective_mass_g", label: "Mass of its tip that is thrown too, g", is: "number", note: "9 for a light rod" },
+    { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number" }, { key: "cast_distance_m", label: "it flew", is: "long" },
+    { key: "cast_line_mm", label: "on line of, mm", is: "number" }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", note: "2.8 for a 127 mm jerk" },
+  ],
+  heads: ["rod", "throws", "measured cast"],
+  cells: (r, s) => [r.name, `${r.lure_min_g} to ${r.lure_max_g} g`, `${r.cast_mass_g} g flew ${text(length(r.cast_distance_m, s, 0))} on ${r.cast_line_mm} mm`],
+  name: (r) => r.name, blank: { effective_mass_g: "9", cast_drag_cm2: "2.8" },
+};
+
+const reels: Gear<"reels"> = {
+  title: "Reels", one: "reel",
+  fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn, cm", is: "number" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", empty: true }],
+  heads: ["reel", "line a turn", "greatest drag"],
+  cells: (r) => [r.name, `${r.line_per_turn_cm} cm`, r.drag_max_kg == null ? "–" : kg(r.drag_max_kg)], name: (r) => r.name, blank: {},
+};
+
+const leaders: Gear<"leaders"> = {
+  title: "Leaders", one: "leader",
+  fields: [
+    NAME, { key: "material", label: "Material", is: ["fluorocarbon", "nylon", "wire"] }, { key: "diameter_mm", label: "Diameter, mm", is: "number" },
+    { key: "strength_kg", label: "Holds, kg", is: "number" }, { key: "left_m", label: "Left on the spool", is: "long", empty: true },
+    { key: "price_m", label: "Price of a metre", is: "price", empty: true },
+  ],
+  heads: ["leader", "material", "diameter", "holds", "left", "a metre"],
+  cells: (l, s) => [l.name, l.material ?? "", `${l.diameter_mm} mm`, kg(l.strength_kg), text(length(l.left_m, s, 0)), priceText(l.price_m, s)],
+  name: (l) => l.name, blank: { material: "fluorocarbon" },
+};
+
+const hooks: Gear<"hooks"> = {
+  title: "Loose hooks", one: "hook", lead: "Points out of reach: a closed box, away from children and pockets.",
+  fields: [
+    { key: "kind", label: "Kind", is: ["straight", "offset", "offset, weighted", "wacky", "stinger"] }, { key: "size", label: "Size", is: SIZES },
+    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: typical", empty: true },
+    { key: "straight_mm", label: "Straight part", is: "small", note: "empty: typical", empty: true }, { key: "gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
+    { key: "wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true }, CARRIED, PRICE,
+  ],
+  heads: ["hook", "gape", "wire", "weight", "carried", "price"],
+  cells: (h, s) => [`${h.kind} ${h.size}`, text(small(h.gape_mm, s)), text(small(h.wire_mm, s, 1)), text(grams(h.mass_g)), String(h.carried), priceText(h.price, s)],
+  name: (h) => `${h.kind} ${h.size}`, blank: { kind: "offset", size: "3/0", carried: "1" },
+};
+
+const WEIGHT_WORDS: Record<string, string> = { nail: "nail", bullet: "bullet sinker", sliding: "sliding sinker", bottom: "bottom sinker", shot: "split shot" };
+const weights: Gear<"weights"> = {
+  title: "Loose weights", one: "weight",
+  fields: [{ key: "kind", label: "Kind", is: Object.keys(WEIGHT_WORDS) }, { key: "mass_g", label: "Weight, g", is: "number" }, { key: "material", label: "Material", is: MATERIALS }, CARRIED, PRICE],
+  heads: ["weight", "grams", "material", "carried", "price"],
+  cells: (w, s) => [WEIGHT_WORDS[w.kind] ?? w.kind, text(grams(w.mass_g)), w.material ?? "lead", String(w.carried), priceText(w.price, s)],
+  name: (w) => `${text(grams(w.mass_g))} ${WEIGHT_WORDS[w.kind] ?? w.kind}`, blank: { kind: "sliding", material: "lead", carried: "1" },
+};
+
+const sundries: Gear<"sundries"> = {
+  title: "Sundries", one: "thing",
+  fields: [NAME, CARRIED, PRICE, { key: "note", label: "Note", is: "words", empty: true }],
+  heads: ["thing", "carried", "price", "note"],
+  cells: (t, s) => [t.name, String(t.carried), priceText(t.price, s), t.note || "–"], name: (t) => t.name, blank: { carried: "1" },
+};
+
+export const KINDS: { [K in GearKind]: Gear<K> } = { heads, plastics, lines, rods, reels, leaders, hooks, weights, sundries };
+
+/** "3/8", "1 1/2" or "0.375"; NaN for anything else. */
+export function typedOunces(typed: string | undefined): number {
+  const found = /^\s*(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)\s*$/.exec(typed ?? "");
+  return found ? Number(found[1] ?? 0) + Number(found[2]) / Number(found[3]) : typedNumber(typed);
+}
+
+/** A field's label with its unit, and what is typed in it to what is stored and back. */
+export function fieldScale(field: Field, s: Settings): { label: string; toSi: (x: string) => number; fromSi: (x: number) => string } {
+  const scale = field.is === "small" ? smallScale(s) : field.is === "long" ? lengthScale(s) : null;
+  const round = (x: number) => String(Number(x.toFixed(3)));
+  if (scale) return { label: `${field.label}, ${scale.unit}`, toSi: (x) => scale.toSi(typedNumber(x)), fromSi: (x) => round(scale.fromSi(x)) };
+  if (field.is === "ounces") return { label: field.label, toSi: typedOunces, fromSi: ouncesText };
+  return { label: field.is === "price" ? `${field.label}, ${s.currency}` : field.label, toSi: typedNumber, fromSi: round };
+}
+
+const unweighed = (row: GearRow, key: string) => key === "mass_g" && "weighed" in row && !row.weighed;
+const unmeasured = (row: GearRow, key: string) => "hook_measured" in row && !row.hook_measured && /^hook_.*_mm$/.test(key);
+
+/** A row as it would be typed again: what is only typical or printed stays empty. */
+export function typedAgain(kind: GearKind, row: GearRow, s: Settings): Record<string, string> {
+  const values = row as unknown as Record<string, string | number | null>;
+  return Object.fromEntries(KINDS[kind].fields.map((field) => {
+    const value = values[field.key];
+    if (value == null || unweighed(row, field.key) || unmeasured(row, field.key)) return [field.key, ""];
+    return [field.key, typeof value === "number" ? fieldScale(field, s).fromSi(value) : value];
+  }));
+}
+
+/** What is not typed in the form and must not be lost by it. */
+export function keptOf(kind: GearKind, row: GearRow | null): Record<string, unknown> {
+  if (row === null) return {};
+  if (kind === "heads") return { extra_drag_cm2: (row as Head).extra_drag_cm2, hook_mass_g: (row as Head).hook_mass_g };
+  if (kind !== "plastics") return {};
+  const p = row as Plastic;
+  return { profile: p.traced ? p.profile : null, density_g_cm3: p.density_g_cm3, extra_drag_cm2: p.extra_drag_cm2 };
+}
+
+export interface Wrong {
+  key: string;
+  says: string;
+}
+
+/** What was typed, as it is sent; or the first field that is no number. */
+export function read(kind: GearKind, typed: Record<string, string>, row: GearRow | null, s: Settings): Record<string, unknown> | Wrong {
+  const body: Record<string, unknown> = { ...keptOf(kind, row) };
+  const before = row === null ? {} : typedAgain(kind, row, s);
+  for (const field of KINDS[kind].fields) {
+    const given = (typed[field.key] ?? "").trim();
+    if (field.is === "words" || Array.isArray(field.is)) {
+      if (given || !field.empty) body[field.key] = given;
+      continue;
+    }
+    if (given === "" && field.empty) continue;
+    const { label, toSi } = fieldScale(field, s);
+    const value = toSi(given);
+    if (!Number.isFinite(value)) return { key: field.key, says: `${label} must be a number, got ${given || "nothing"}: correct it.` };
+    // What stays as it was shown is not rounded to what was shown.
+    body[field.key] = given === before[field.key] ? (row as unknown as Record<string, unknown>)[field.key] : value;
+  }
+  // A hook of another size has another weight and other measures.
+  if (kind === "heads" && row !== null && body.hook_size !== (row as Head).hook_size) delete body.hook_mass_g;
+  if (kind === "plastics" && row !== null && body.material !== (row as Plastic).material) delete body.density_g_cm3;
+  return body;
+}
+
+export const isWrong = (found: Record<string, unknown> | Wrong): found is Wrong => typeof found.says === "string";

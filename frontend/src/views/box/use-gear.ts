@@ -1,0 +1,27 @@
+// The box changed, one thing after another; all that rests on it is asked for again.
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { RESTS_ON_RULES } from "../../api/choice";
+import { client, unwrap } from "../../api/client";
+import { bringCsv, putBack, saveGear, sayCounted, takeOut, type GearKind, type Typed } from "../../api/gear";
+import { boxQuery } from "../../api/resources";
+
+const RESTS_ON_BOX = ["day", "fit", "lid", "card", "savings", "pack", "restock", ...RESTS_ON_RULES];
+
+export function useGear(kind: GearKind) {
+  const queries = useQueryClient();
+  const onSuccess = async () => {
+    for (const key of RESTS_ON_BOX) void queries.invalidateQueries({ queryKey: [key] });
+    await queries.invalidateQueries(boxQuery);
+  };
+  const save = useMutation({ mutationFn: ({ id, typed }: { id: number | null; typed: Typed }) => saveGear(kind, id, typed), onSuccess });
+  const remove = useMutation({ mutationFn: (id: number) => takeOut(kind, id), onSuccess });
+  const back = useMutation({ mutationFn: (id: number) => putBack(kind, id), onSuccess });
+  const count = useMutation({ mutationFn: ({ id, at }: { id: number; at: number | null }) => sayCounted(kind, id, at), onSuccess });
+  const bring = useMutation({ mutationFn: (text: string) => bringCsv(kind, text, false), onSuccess });
+  const weigh = useMutation({
+    mutationFn: ({ id, mass_g }: { id: number; mass_g: number | null }) =>
+      unwrap(client.PUT("/api/heads/{row_id}/mass", { params: { path: { row_id: id } }, body: { mass_g, with_hook: true } })),
+    onSuccess,
+  });
+  return { save, remove, back, count, bring, weigh };
+}
