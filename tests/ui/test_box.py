@@ -105,11 +105,11 @@ def test_csv_is_tried_refused_mended_and_brought_in(
     bring = page.get_by_label("bring plastics in from CSV")
     file.write_text(text.replace(",127.0,104.0,", ",127.0,140.0,"), "utf-8")
     bring.set_input_files(file)
-    expect(page.locator(".csv-tools .said")).to_contain_text(
+    expect(page.locator(".file-tools .said")).to_contain_text(
         "body_length_mm on line 2 must be at most the length")
     file.write_text(text.replace("127 mm straight tail", "5 in jerk bait"), "utf-8")
     bring.set_input_files(file)
-    expect(page.locator(".csv-tools .strip")).to_contain_text(
+    expect(page.locator(".file-tools .strip")).to_contain_text(
         "0 new, 1 changed, 14 as they are; nothing is removed")
     page.get_by_role("button", name="leave it").click()
     expect(page.locator(".heads tr", has_text="5 in jerk bait")).to_have_count(0)

@@ -144,10 +144,37 @@ def test_the_data_goes_out_and_comes_back(
     broken.write_text("{}", "utf-8")
     page.get_by_label("a file that Ilha exported").set_input_files(broken)
     page.get_by_role("button", name="take its place").click()
-    expect(page.locator(".said")).to_contain_text("format must be ilha-data-1")
+    expect(page.locator("p.said")).to_contain_text("format must be ilha-data-1")
     watch.said.clear()
     page.get_by_label("a file that Ilha exported").set_input_files(file)
     page.get_by_role("button", name="take its place").click()
     expect(page.get_by_text("rows are in")).to_be_visible()
     assert page.request.get(f"{server.url}api/marks").json() == marks
+    watch.must_be_clean()
+
+
+def test_a_log_kept_elsewhere_is_brought_in(
+    page: Page, server: Server, watch: Watch, tmp_path: Path
+) -> None:
+    page.goto(server.url + "log")
+    page.get_by_role("button", name="Your data").click()
+    with page.expect_download() as got:
+        page.get_by_role("link", name="the log as CSV").click()
+    header = got.value.path().read_text("utf-8").strip()
+    cells = {"time_utc": "2026-05-01T06:30Z", "kind": "fish", "mark_name": "Cais Velho",
+             "fish": "garfish"}
+    row = ",".join(cells.get(name, "") for name in header.split(","))
+    file = tmp_path / "mine.csv"
+    file.write_text(f"{header}\n{row}\n{row.replace('fish,', 'eel,', 1)}\n", "utf-8")
+    bring = page.get_by_label("bring a log in from CSV")
+    bring.set_input_files(file)
+    expect(page.locator(".file-tools .said li")).to_contain_text(["kind on line 3"])
+    watch.said.clear()
+    file.write_text(f"{header}\n{row}\n", "utf-8")
+    bring.set_input_files(file)
+    expect(page.locator(".file-tools .strip")).to_contain_text("1 new")
+    page.get_by_role("button", name="bring them in").click()
+    expect(page.get_by_text("Brought in: 1 new")).to_be_visible()
+    page.get_by_role("button", name="Trips").click()
+    expect(page.locator(".trip h2")).to_contain_text("Cais Velho: 1 fish")
     watch.must_be_clean()

@@ -19,6 +19,9 @@ def bring(client: FlaskClient, text: str) -> tuple[int, str, int]:
 
 
 def test_marks_come_back_as_they_were(client: FlaskClient) -> None:
+    first = client.get("/api/marks").get_json()["marks"][0]
+    client.put("/api/marks/1", json={k: v for k, v in first.items() if k != "id"} | {
+        "cover": 'kelp "tall" & <thick>', "caution": "one\ntwo"})
     before = client.get("/api/marks").get_json()["marks"]
     text = client.get("/api/marks.gpx").text
     for mark in before:

@@ -1,6 +1,6 @@
 // What is carried, by kind: one way to add, change, take out and put back, whatever it is.
 import { client, unwrap } from "./client";
-import type { Box, CsvTaken, NewHead } from "./types";
+import type { Box, NewHead, Taken } from "./types";
 
 export type GearKind = keyof Box;
 export type GearRow = Box[GearKind][number];
@@ -25,5 +25,5 @@ export const putBack = (kind: GearKind | "marks", row_id: number): Promise<{ id:
 export const sayCounted = (kind: GearKind, row_id: number, counted_utc_s: number | null): Promise<unknown> =>
   unwrap(client.PUT("/api/box/{kind}/{row_id}/counted", { params: { path: { kind, row_id } }, body: { counted_utc_s } }));
 
-export const bringCsv = (kind: GearKind, text: string, only_try: boolean): Promise<CsvTaken> =>
+export const bringCsv = (kind: GearKind, text: string, only_try: boolean): Promise<Taken> =>
   unwrap(client.POST("/api/box/{kind}.csv", { params: { path: { kind } }, body: { text, try: only_try } }));

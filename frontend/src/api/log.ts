@@ -1,6 +1,7 @@
 // The log as the server has it; what is told goes through ui/log.ts, which never loses it.
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
+import type { Taken } from "./types";
 
 export const logQuery = queryOptions({
   queryKey: ["log"],
@@ -22,3 +23,7 @@ export const workedQuery = queryOptions({
 
 /** What rests on the log. */
 export const RESTS_ON_LOG = ["log", "learned", "worked"] as const;
+
+/** A log or catches kept elsewhere: all of a file or nothing of it. */
+export const bringLog = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/log.csv", { body: { text, try: only_try } }));
+export const bringCatches = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/catches.gpx", { body: { text, try: only_try } }));

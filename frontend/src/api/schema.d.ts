@@ -134,7 +134,8 @@ export interface paths {
         /** Catches as GPX */
         get: operations["get_catches_gpx"];
         put?: never;
-        post?: never;
+        /** Catches from GPX, all or none */
+        post: operations["post_catches_gpx"];
         delete?: never;
         options?: never;
         head?: never;
@@ -566,7 +567,8 @@ export interface paths {
         /** The log as CSV */
         get: operations["get_log_csv"];
         put?: never;
-        post?: never;
+        /** The log from CSV, all rows or none */
+        post: operations["post_log_csv"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1410,32 +1412,6 @@ export interface components {
             counted_utc_s: number | null;
         };
         /**
-         * CsvFile
-         * @description Rows of one kind. A row with an id of the box changes that one, any other is added.
-         */
-        CsvFile: {
-            /** Text */
-            text: string;
-            /**
-             * Try
-             * @description say what would come of it, change nothing
-             * @default false
-             */
-            try?: boolean;
-        };
-        /**
-         * CsvTaken
-         * @description What came of it, or would.
-         */
-        CsvTaken: {
-            /** Added */
-            added: number;
-            /** Changed */
-            changed: number;
-            /** Same */
-            same: number;
-        };
-        /**
          * DataFile
          * @description An ``ilha-data-1`` file: everything that Ilha keeps.
          */
@@ -1823,6 +1799,21 @@ export interface components {
             sector_deg: number | null;
             /** Stretch M */
             stretch_m: number | null;
+        };
+        /**
+         * FileIn
+         * @description A file to be read. In CSV of the box a row with an id of the box changes that one, any other
+         *     is added.
+         */
+        FileIn: {
+            /** Text */
+            text: string;
+            /**
+             * Try
+             * @description say what would come of it, change nothing
+             * @default false
+             */
+            try?: boolean;
         };
         /**
          * Finding
@@ -4035,6 +4026,18 @@ export interface components {
             says: string;
         };
         /**
+         * Taken
+         * @description What came of it, or would.
+         */
+        Taken: {
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Same */
+            same: number;
+        };
+        /**
          * Taught
          * @description A correction learned from the log: ``factor`` times what the model alone says.
          */
@@ -4350,7 +4353,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CsvFile"];
+                "application/json": components["schemas"]["FileIn"];
             };
         };
         responses: {
@@ -4360,7 +4363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CsvTaken"];
+                    "application/json": components["schemas"]["Taken"];
                 };
             };
             /** @description a problem */
@@ -4707,6 +4710,39 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_catches_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
                 };
             };
             /** @description a problem */
@@ -5965,6 +6001,39 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_log_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
                 };
             };
             /** @description a problem */

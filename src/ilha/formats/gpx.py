@@ -7,10 +7,12 @@ from dataclasses import dataclass, field
 from typing import Any
 from xml.sax import SAXParseException
 from xml.sax.handler import ContentHandler
+from xml.sax.saxutils import escape
 
 from ilha.formats.fields import FieldError
 
 SPACE = "urn:ilha:mark:1"
+"""Of our extensions."""
 
 
 @dataclass
@@ -19,6 +21,11 @@ class Waypoint:
 
     line: int
     fields: dict[str, Any] = field(default_factory=dict)
+
+
+def attribute(value: Any) -> str:
+    """An attribute's text. gpxpy writes those of extensions as they are, quotes and all."""
+    return escape(str(value), {'"': "&quot;", "\n": "&#10;", "\r": "&#13;", "\t": "&#9;"})
 
 
 def write(rows: list[dict[str, Any]]) -> str:
@@ -38,25 +45,35 @@ def write(rows: list[dict[str, Any]]) -> str:
         for key, value in row.items():
             known = key in ("id", "name", "kind", "caution", "latitude_deg", "longitude_deg")
             if value is not None and not known:
-                mark.set(key, str(value))
+                mark.set(key, attribute(value))
         point.extensions.append(mark)
         document.waypoints.append(point)
     return str(document.to_xml(version="1.1"))
 
 
-_NUMBERS = frozenset({
+@dataclass(frozen=True)
+class Extra:
+    """What an extension of our own tells of a waypoint: its tag, attributes that are numbers, and
+    those that are words."""
+
+    tag: str
+    numbers: frozenset[str]
+    words: frozenset[str]
+
+
+MARK = Extra("mark", frozenset({
     "charted_depth_m", "cover_height_m", "cast_m", "neap_rate_m_s", "spring_rate_m_s",
     "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m", "tip_height_m",
     "way_back_depth_m",
-})
-_WORDS = frozenset({"time_zone", "bottom", "cover", "stance", "tide", "stream", "exposure"})
+}), frozenset({"time_zone", "bottom", "cover", "stance", "tide", "stream", "exposure"}))
 
 
 class _Reader(ContentHandler):
     """Collects waypoints and, with its line, everything that is wrong."""
 
-    def __init__(self) -> None:
+    def __init__(self, extra: Extra) -> None:
         super().__init__()
+        self.extra = extra
         self.found: list[Waypoint] = []
         self.faults: list[str] = []
         self._open: Waypoint | None = None
@@ -72,19 +89,19 @@ class _Reader(ContentHandler):
             self._root = True
             if tag != "gpx":
                 raise FieldError("text", f"`text` must be GPX, line {self._line()} begins with"
-                                         f" {tag}: save the marks as GPX")
+                                         f" {tag}: save it as GPX")
         if tag == "wpt":
             self._open = Waypoint(self._line())
             for key, field_name, most in (("lat", "latitude_deg", 90.0),
                                           ("lon", "longitude_deg", 180.0)):
                 self._number(attrs.get(key), key, field_name, most)
-        elif self._open is not None and tag == "mark":
+        elif self._open is not None and tag == self.extra.tag:
             for key, value in attrs.items():
-                if key in _NUMBERS:
+                if key in self.extra.numbers:
                     self._number(value, key, key, math.inf)
-                elif key in _WORDS:
+                elif key in self.extra.words:
                     self._open.fields[key] = value
-        elif self._open is not None and tag in ("name", "desc", "type"):
+        elif self._open is not None and tag in ("name", "desc", "type", "time"):
             self._text = ""
 
     def _number(self, given: str | None, shown: str, name: str, most: float) -> None:
@@ -114,14 +131,14 @@ class _Reader(ContentHandler):
                                    " give it one")
             self.found.append(self._open)
             self._open = None
-        elif self._text is not None and tag in ("name", "desc", "type"):
-            key = {"name": "name", "desc": "caution", "type": "kind"}[tag]
-            self._open.fields[key] = self._text.strip()
+        elif self._text is not None and tag in ("name", "desc", "type", "time"):
+            self._open.fields[tag] = self._text.strip()
             self._text = None
 
 
-def read(text: str) -> tuple[list[Waypoint], list[str]]:
-    """Waypoints of a GPX document, and what is wrong with them by line.
+def read(text: str, extra: Extra = MARK) -> tuple[list[Waypoint], list[str]]:
+    """Waypoints of a GPX document, and what is wrong with them by line. Their fields are GPX's own
+    (name, desc, type, time; latitude_deg, longitude_deg) and those of ``extra``.
 
     Raises
     ------
@@ -131,7 +148,7 @@ def read(text: str) -> tuple[list[Waypoint], list[str]]:
     from defusedxml import DefusedXmlException
     from defusedxml.sax import parseString
 
-    reader = _Reader()
+    reader = _Reader(extra)
     try:
         parseString(text.encode(), reader, forbid_dtd=True)
     except DefusedXmlException as error:
@@ -139,5 +156,5 @@ def read(text: str) -> tuple[list[Waypoint], list[str]]:
                                  " again as plain GPX") from error
     except SAXParseException as error:
         raise FieldError("text", f"`text` must be GPX, line {error.getLineNumber()}:"
-                                 f" {error.getMessage()}: save the marks as GPX") from error
+                                 f" {error.getMessage()}: save it as GPX") from error
     return reader.found, reader.faults

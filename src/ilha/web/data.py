@@ -2,17 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from flask import Blueprint, Response, current_app, request
+from pydantic import ValidationError
 from werkzeug.wrappers import Response as Answer
 
 from ilha.formats import log_files
-from ilha.formats.fields import FieldError
+from ilha.formats.fields import FieldError, first_error
+from ilha.formats.rows_csv import on_line
+from ilha.formats.tide_csv import told
 from ilha.store import events, everything, marks
 from ilha.web import data_file
-from ilha.web.database import connection
+from ilha.web.database import connection, whole
+from ilha.web.linked import Linked
 from ilha.web.log_payloads import Imported
+from ilha.web.payloads import FileIn, Taken
 from ilha.web.resources import answer
 
 bp = Blueprint("data", __name__, url_prefix="/api")
@@ -50,6 +56,53 @@ def import_() -> Answer:
 @bp.get("/log.csv")
 def log_csv() -> Response:
     return _file(log_files.as_csv(events.listed(connection())), "text/csv", "ilha-log.csv")
+
+
+@bp.post("/log.csv")
+def bring_log() -> Answer:
+    """Events of a CSV file: all of them or none."""
+    return _brought(log_files.read_csv)
+
+
+@bp.post("/catches.gpx")
+def bring_catches() -> Answer:
+    """Fish of a GPX document: all of them or none."""
+    return _brought(log_files.read_catches)
+
+
+def _brought(read: Callable[[str], tuple[list[log_files.Told], list[str]]]) -> Answer:
+    request.max_content_length = MOST_BYTES
+    sent = FileIn.model_validate_json(request.get_data())
+    found, faults = read(sent.text)
+    if not found and not faults:
+        raise FieldError("text", "`text` must tell of something, it is empty: choose a file with"
+                                 " rows or waypoints")
+    conn = connection()
+    linked, here = Linked(), {row["id"]: row for row in events.listed(conn)}
+    new, changed, same = [], [], 0
+    for one in found:
+        try:
+            row = linked.row(one)
+        except (FieldError, ValidationError) as error:
+            fault = first_error(error) if isinstance(error, ValidationError) else error
+            faults.append(on_line(one.line, fault))
+            continue
+        before = here.get(row["id"])
+        if before is None:
+            new.append(row)
+        elif before == row:
+            same += 1
+        else:
+            changed.append(row)
+        here[row["id"]] = row
+    if faults:
+        raise told(faults, "text")
+    with whole("event", keep=not sent.try_):
+        for row in changed:
+            events.remove(conn, row["id"])
+        for row in (*changed, *new):
+            events.put(conn, row)
+    return answer(Taken(added=len(new), changed=len(changed), same=same))
 
 
 @bp.get("/catches.gpx")

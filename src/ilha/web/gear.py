@@ -9,7 +9,7 @@ from uuid import uuid4
 from flask import Blueprint, Response, current_app, request
 from werkzeug.wrappers import Response as Answer
 
-from ilha.formats import box_csv
+from ilha.formats import rows_csv
 from ilha.formats.fields import FieldError
 from ilha.formats.tide_csv import told
 from ilha.store import heads, removed
@@ -17,8 +17,9 @@ from ilha.web import rows
 from ilha.web.bench_payloads import HookMeasures
 from ilha.web.database import connection, whole
 from ilha.web.errors import NotFound
-from ilha.web.gear_payloads import Counted, CsvFile, CsvTaken, PutBack, Weighing
+from ilha.web.gear_payloads import Counted, PutBack, Weighing
 from ilha.web.kinds import KINDS, Kind, row_of
+from ilha.web.payloads import FileIn, Taken
 from ilha.web.resources import answer
 from ilha.web.span import now_s
 
@@ -145,8 +146,8 @@ def put_counted(kind: str, row_id: int) -> Answer:
 @bp.get("/box/<kind>.csv")
 def get_csv(kind: str) -> Response:
     of = _kind(kind)
-    names = box_csv.columns(of.new)
-    body = box_csv.write(names, (of.again(row) for row in of.listed(connection())))
+    names = rows_csv.columns(of.new)
+    body = rows_csv.write(names, (of.again(row) for row in of.listed(connection())))
     return Response(body, mimetype="text/csv", headers={
         "Content-Disposition": f'attachment; filename="ilha-{kind}.csv"'})
 
@@ -155,8 +156,8 @@ def get_csv(kind: str) -> Response:
 def post_csv(kind: str) -> Answer:
     """Rows of a file: all of them or none."""
     of = _kind(kind)
-    sent = CsvFile.model_validate_json(request.get_data())
-    found, faults = box_csv.read(sent.text, of.new)
+    sent = FileIn.model_validate_json(request.get_data())
+    found, faults = rows_csv.read(sent.text, of.new)
     if not found and not faults:
         raise FieldError("text", f"`text` must hold {kind}, it has none: put a row under the"
                                  " header")
@@ -168,7 +169,7 @@ def post_csv(kind: str) -> Answer:
         try:
             row = of.row(one.new, before)
         except FieldError as error:
-            faults.append(box_csv.on_line(one.line, error))
+            faults.append(rows_csv.on_line(one.line, error))
             continue
         if before is None:
             new.append(row)
@@ -187,10 +188,10 @@ def post_csv(kind: str) -> Answer:
             of.update(conn, row_id, row)
         for row in new:
             of.add(conn, row)
-    return answer(CsvTaken(added=len(new), changed=len(changed), same=same))
+    return answer(Taken(added=len(new), changed=len(changed), same=same))
 
 
-def _doubled(found: list[box_csv.Row[Any]], here: dict[int, Any]) -> list[str]:
+def _doubled(found: list[rows_csv.Row[Any]], here: dict[int, Any]) -> list[str]:
     """What is wrong where an id or a name would stand twice."""
     out, met = [], set()
     named = {one.id for one in found}

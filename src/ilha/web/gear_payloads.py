@@ -125,21 +125,6 @@ class Counted(Payload):
     counted_utc_s: float | None = Field(ge=0.0, le=1e11)
 
 
-class CsvFile(Payload):
-    """Rows of one kind. A row with an id of the box changes that one, any other is added."""
-
-    text: str = Field(max_length=900_000)
-    try_: bool = Field(False, alias="try", description="say what would come of it, change nothing")
-
-
-class CsvTaken(Payload):
-    """What came of it, or would."""
-
-    added: int
-    changed: int
-    same: int
-
-
 class PutBack(Payload):
     """A row that is there again."""
 

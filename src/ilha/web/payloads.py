@@ -162,3 +162,19 @@ class Settings(Payload):
     line_id: Id | None
     rod_id: Id | None
     currency: str = Field("€", min_length=1, max_length=4, description="that prices are in")
+
+
+class FileIn(Payload):
+    """A file to be read. In CSV of the box a row with an id of the box changes that one, any other
+    is added."""
+
+    text: str = Field(max_length=20_000_000)
+    try_: bool = Field(False, alias="try", description="say what would come of it, change nothing")
+
+
+class Taken(Payload):
+    """What came of it, or would."""
+
+    added: int
+    changed: int
+    same: int

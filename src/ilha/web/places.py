@@ -139,6 +139,10 @@ class _Known(NamedTuple):
 def _mark_of(point: gpx.Waypoint, known: _Known, near: marks.Mark | None) -> NewMark:
     """A waypoint as a mark; what it does not tell is assumed, and to be described."""
     given = dict(point.fields)
+    given.pop("time", None)
+    for own, theirs in (("caution", "desc"), ("kind", "type")):
+        if theirs in given:
+            given[own] = given.pop(theirs)
     port = known.tides.get(given.pop("tide", ""))
     stream = known.streams.get(given.pop("stream", ""))
     if port is None:

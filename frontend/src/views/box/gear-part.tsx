@@ -1,9 +1,9 @@
 // One kind of tackle: its rows; added, changed, taken out and put back; as CSV.
 import { useState } from "react";
 import type { GearKind, GearRow } from "../../api/gear";
+import { FileTools } from "../../ui/file-tools";
 import { useChosen, useQuestion } from "../../ui/question";
 import { plainWords } from "../../ui/typed";
-import { CsvTools } from "./csv-tools";
 import { GearForm } from "./gear-form";
 import { KINDS, type Gear } from "./kinds";
 import { useGear } from "./use-gear";
@@ -19,7 +19,7 @@ interface Props {
 export function GearPart({ kind, tools, count }: Props) {
   const { box } = useChosen();
   const { settings } = useQuestion();
-  const { save, remove, back } = useGear(kind);
+  const { save, remove, back, bring } = useGear(kind);
   const [open, setOpen] = useState<GearRow | "new" | null>(null);
   const gear = KINDS[kind] as Gear;
   const rows = box[kind] as GearRow[];
@@ -49,7 +49,8 @@ export function GearPart({ kind, tools, count }: Props) {
           ))}</tbody>
         </table>
       )}
-      <CsvTools kind={kind} title={gear.title} />
+      <FileTools href={`/api/box/${kind}.csv`} words={`${gear.title.toLowerCase()} as CSV`} bringWords={`bring ${gear.title.toLowerCase()} in from CSV`}
+                 accept=".csv,text/csv" bring={bring} />
       {open !== null && <GearForm kind={kind} row={open === "new" ? null : open} onHide={() => setOpen(null)}
                                   onSave={(typed) => save.mutateAsync({ id: open === "new" ? null : open.id, typed })} />}
     </div>

@@ -17,7 +17,11 @@ export function useGear(kind: GearKind) {
   const remove = useMutation({ mutationFn: (id: number) => takeOut(kind, id), onSuccess });
   const back = useMutation({ mutationFn: (id: number) => putBack(kind, id), onSuccess });
   const count = useMutation({ mutationFn: ({ id, at }: { id: number; at: number | null }) => sayCounted(kind, id, at), onSuccess });
-  const bring = useMutation({ mutationFn: (text: string) => bringCsv(kind, text, false), onSuccess });
+  const bring = async (text: string, onlyTry: boolean) => {
+    const taken = await bringCsv(kind, text, onlyTry);
+    if (!onlyTry) await onSuccess();
+    return taken;
+  };
   const weigh = useMutation({
     mutationFn: ({ id, mass_g }: { id: number; mass_g: number | null }) =>
       unwrap(client.PUT("/api/heads/{row_id}/mass", { params: { path: { row_id: id } }, body: { mass_g, with_hook: true } })),

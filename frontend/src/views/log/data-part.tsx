@@ -2,6 +2,8 @@
 import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Form } from "react-bootstrap";
+import { bringCatches, bringLog } from "../../api/log";
+import { FileTools } from "../../ui/file-tools";
 
 export function DataPart() {
   const queries = useQueryClient();
@@ -26,13 +28,19 @@ export function DataPart() {
       setBusy(false);
     }
   };
+  const taking = (bring: typeof bringLog) => async (text: string, onlyTry: boolean) => {
+    const taken = await bring(text, onlyTry);
+    if (!onlyTry) await queries.invalidateQueries();
+    return taken;
+  };
   return (
     <section className="know-body">
       <p className="know-lead">All of it is yours, and stays on this machine: marks, tides, box, log, what was learned, rules, fish.</p>
       <ul className="data-files">
         <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine</li>
-        <li><a href="/api/log.csv" download>the log, CSV</a> for a spreadsheet</li>
-        <li><a href="/api/catches.gpx" download>the catches, GPX</a> and <a href="/api/marks.gpx" download>the marks, GPX</a> for a chart plotter</li>
+        <li><FileTools href="/api/log.csv" words="the log as CSV, for a spreadsheet" bringWords="bring a log in from CSV" accept=".csv,text/csv" bring={taking(bringLog)} /></li>
+        <li><FileTools href="/api/catches.gpx" words="the catches as GPX, for a chart plotter" bringWords="bring catches in from GPX" accept=".gpx,application/gpx+xml" bring={taking(bringCatches)} /></li>
+        <li>marks go out and in as GPX under Places, each kind of tackle as CSV under Box</li>
       </ul>
       <h2>Bring a file back</h2>
       <Form.Control type="file" accept="application/json,.json" aria-label="a file that Ilha exported"

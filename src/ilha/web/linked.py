@@ -1,0 +1,77 @@
+"""Events that come from a file or a device, tied to what is in the box and on the chart now."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any, cast
+
+import numpy as np
+
+from ilha.formats.fields import FieldError
+from ilha.formats.log_files import Told
+from ilha.store import events, heads, marks, plastics
+from ilha.web.convert import head_name
+from ilha.web.database import connection
+from ilha.web.log_payloads import Event
+
+NEAR_M = 1000.0
+"""A catch from another program belongs to the nearest mark within this (judgement)."""
+EARTH_M = 6_371_009.0
+"""Mean radius (IUGG), m; from memory."""
+
+
+def metres_apart(at: tuple[float, float], to: tuple[float, float]) -> float:
+    """Great-circle distance between two places, degrees of latitude and longitude (haversine)."""
+    (lat1, lon1), (lat2, lon2) = np.radians(at), np.radians(to)
+    chord = (np.sin(0.5 * (lat2 - lat1)) ** 2
+             + np.cos(lat1) * np.cos(lat2) * np.sin(0.5 * (lon2 - lon1)) ** 2)
+    return float(2.0 * EARTH_M * np.arcsin(np.sqrt(chord)))
+
+
+class Linked:
+    """What names and ids mean here: of marks, heads and plastics."""
+
+    def __init__(self) -> None:
+        conn = connection()
+        listed = marks.listed(conn)
+        self.names: dict[str, dict[int, str]] = {
+            "mark": {row["id"]: row["name"] for row in listed},
+            "head": {row["id"]: head_name(row) for row in heads.listed(conn)},
+            "plastic": {row["id"]: row["name"] for row in plastics.listed(conn)}}
+        self.places = {row["name"]: (row["latitude_deg"], row["longitude_deg"]) for row in listed}
+
+    def row(self, one: Told) -> events.Event:
+        """An event of a file, to be stored.
+
+        Raises
+        ------
+        FieldError, ValidationError
+            Naming the field.
+        """
+        fields = dict(one.fields)
+        latitude, longitude = fields.pop("latitude_deg", None), fields.pop("longitude_deg", None)
+        if "mark_name" not in fields and latitude is not None and longitude is not None:
+            fields["mark_name"] = self._nearest((latitude, longitude))
+        event = Event.model_validate(fields).model_dump()
+        for what, names in self.names.items():
+            event[f"{what}_id"] = _id(names, event, what, one.own)
+        return cast(events.Event, event)
+
+    def _nearest(self, at: tuple[float, float]) -> str:
+        far = {name: metres_apart(at, place) for name, place in self.places.items()}
+        near = min(far, key=lambda name: far[name], default=None)
+        if near is None or far[near] > NEAR_M:
+            raise FieldError("lat", f"`lat`, lon: no mark lies within {NEAR_M:.0f} m: add one there"
+                                    " first")
+        return near
+
+
+def _id(names: dict[int, str], event: Mapping[str, Any], what: str, own: bool) -> int | None:
+    """The row that an event means: by its id where that still has the name, else by its name. What
+    Ilha wrote without an id was tied to nothing."""
+    given, name = event[f"{what}_id"], event[f"{what}_name"]
+    if given is None and own:
+        return None
+    if given is not None and names.get(given) == name:
+        return int(given)
+    return next((row_id for row_id, known in names.items() if known == name), None)

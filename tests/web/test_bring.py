@@ -1,0 +1,139 @@
+"""The log and the catches, out as files and in again: the same, from elsewhere, refused."""
+
+from __future__ import annotations
+
+import csv
+from io import StringIO
+from pathlib import Path
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from ilha.demo import marela
+from ilha.formats.log_files import COLUMNS
+from ilha.store import db, events
+from ilha.web.app import create_app
+from ilha.web.linked import metres_apart
+from tests.conftest import NOW_S
+
+
+@pytest.fixture
+def full(tmp_path: Path) -> Path:
+    path = tmp_path / "full.sqlite3"
+    conn = db.connect(path)
+    db.migrate(conn)
+    marela.load(conn, NOW_S)
+    conn.close()
+    return path
+
+
+def logged(path: Path) -> list[events.Event]:
+    conn = db.connect(path)
+    try:
+        return events.listed(conn)
+    finally:
+        conn.close()
+
+
+def bring(client: FlaskClient, name: str, text: str, only_try: bool = False) -> Any:
+    answer = client.post(f"/api/{name}", json={"text": text, "try": only_try})
+    return answer.get_json() if answer.status_code == 200 else answer.get_json()["message"]
+
+
+@pytest.mark.parametrize(("name", "kind"), [("log.csv", None), ("catches.gpx", "fish")])
+def test_what_went_out_comes_in_the_same(full: Path, name: str, kind: str | None) -> None:
+    client = create_app(full, now_s=NOW_S).test_client()
+    client.post("/api/log", json={"events": [{
+        "id": "odd-words", "kind": "fish", "at_utc_s": NOW_S - 0.123, "mark_id": 1,
+        "mark_name": "Cais Velho", "note": "'=1, \"quoted\"", "fish": "garfish"}]})
+    before, text = logged(full), client.get(f"/api/{name}").text
+    count = sum(kind in (None, e["kind"]) for e in before)
+    assert bring(client, name, text) == {"added": 0, "changed": 0, "same": count}
+    conn = db.connect(full)
+    conn.execute("DELETE FROM events" + (f" WHERE kind = '{kind}'" if kind else ""))
+    conn.close()
+    assert bring(client, name, text, only_try=True)["added"] == count
+    assert len(logged(full)) == len(before) - count
+    assert bring(client, name, text)["added"] == count
+    assert logged(full) == before
+
+
+def table(*rows: dict[str, str]) -> str:
+    out = StringIO()
+    writer = csv.DictWriter(out, COLUMNS)
+    writer.writeheader()
+    writer.writerows(rows)
+    return out.getvalue()
+
+
+MINE = {"time_utc": "2026-05-01T06:30Z", "kind": "fish", "mark_name": "Cais Velho",
+        "head_name": "1/4 oz ball", "plastic_name": "127 mm straight tail", "length_cm": "44"}
+
+
+def test_a_log_kept_elsewhere_is_tied_by_name_and_kept_once(
+    client: FlaskClient, database: Path
+) -> None:
+    text = table(MINE, {**MINE, "kind": "lost", "mark_name": "a rock nobody knows"})
+    assert bring(client, "log.csv", text) == {"added": 2, "changed": 0, "same": 0}
+    assert bring(client, "log.csv", text)["same"] == 2
+    fish, lost = sorted(logged(database), key=lambda e: e["kind"])
+    assert (fish["mark_id"], fish["plastic_id"], fish["length_cm"]) == (1, 1, 44.0)
+    assert fish["head_id"] is not None
+    assert lost["mark_id"] is None
+
+
+def test_a_row_that_was_changed_is_changed(client: FlaskClient, database: Path) -> None:
+    bring(client, "log.csv", table(MINE))
+    text = client.get("/api/log.csv").text.replace(",44.0,", ",52,")
+    assert bring(client, "log.csv", text) == {"added": 0, "changed": 1, "same": 0}
+    assert logged(database)[0]["length_cm"] == 52.0
+
+
+@pytest.mark.parametrize(("change", "words"), [
+    ({"time_utc": "yesterday"}, "`time_utc` on line 3 must be a time"),
+    ({"kind": "eel"}, "`kind` on line 3"),
+    ({"length_cm": "long"}, "`length_cm` on line 3"),
+    ({"length_cm": "-4"}, "`length_cm` on line 3"),
+    ({"mark_name": ""}, "`mark_name` on line 3 is needed"),
+    ({"id": "x"}, "`id` on line 3"), ({"mark_id": "one"}, "`mark_id` on line 3"),
+    ({"time_utc": "", "kind": "eel"}, "`time_utc` on line 3"),
+])
+def test_a_bad_row_stops_the_file(
+    client: FlaskClient, database: Path, change: dict[str, str], words: str
+) -> None:
+    assert words in bring(client, "log.csv", table(MINE, {**MINE, **change}))
+    assert logged(database) == []
+
+
+@pytest.mark.parametrize(("name", "text", "words"), [
+    ("log.csv", table(), "it is empty"), ("log.csv", "time,kind\n", "`header` must be time_utc"),
+    ("catches.gpx", "<gpx></gpx>", "it is empty"), ("catches.gpx", "{", "must be GPX"),
+    ("catches.gpx", '<!DOCTYPE gpx [<!ENTITY a "b">]><gpx>&a;</gpx>', "entities"),
+])
+def test_what_is_no_log_is_refused(client: FlaskClient, name: str, text: str, words: str) -> None:
+    assert words in bring(client, name, text)
+
+
+def plotter(lat: str, lon: str, time: str = "<time>2026-05-01T06:30:00Z</time>") -> str:
+    return (f'<gpx version="1.1"><wpt lat="{lat}" lon="{lon}">{time}<name>bass 3 lb</name>'
+            "<desc>on the drop</desc></wpt></gpx>")
+
+
+def test_a_catch_from_another_program_belongs_to_the_nearest_mark(
+    client: FlaskClient, database: Path
+) -> None:
+    assert bring(client, "catches.gpx", plotter("36.4022", "-21.7040"))["added"] == 1
+    caught, = logged(database)
+    assert (caught["kind"], caught["mark_id"]) == ("fish", 1)
+    assert caught["note"] == "bass 3 lb, on the drop"
+    assert bring(client, "catches.gpx", plotter("36.4022", "-21.7040"))["same"] == 1
+    for text, words in ((plotter("36.9", "-21.7"), "`lat` on line 1, lon: no mark lies within"),
+                        (plotter("36.4", "-21.7", ""), "`time` on line 1 must be a time"),
+                        (plotter("nan", "-21.7"), "`lat` on line 1 must be a number")):
+        assert words in bring(client, "catches.gpx", text)
+
+
+def test_a_minute_of_latitude_is_a_sea_mile() -> None:
+    """By the definition of the nautical mile, 1852 m; the mean radius gives 1853.2."""
+    assert metres_apart((36.0, -21.0), (36.0 + 1 / 60, -21.0)) == pytest.approx(1852.0, rel=1e-3)
