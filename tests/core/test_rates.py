@@ -6,7 +6,7 @@ import pytest
 from scipy.stats import binomtest, poisson
 
 from ilha.core.errors import DomainError
-from ilha.core.rates import FEW, differ, rate
+from ilha.core.rates import FEW, differ, rate, stands_out
 
 
 @pytest.mark.parametrize(("events", "low", "high"), [
@@ -41,6 +41,19 @@ def test_a_worked_example_of_two_rates() -> None:
     both = 2 * sum(_choose(42, k) for k in range(30, 43)) / 2**42
     assert differ(rate(30, 200.0), rate(12, 200.0)) == pytest.approx(both, rel=1e-9)
     assert both == pytest.approx(0.0079, abs=0.0003)
+
+
+def test_the_best_of_many_is_held_against_all_the_rest() -> None:
+    """Of ten alike one is always ahead: that alone claims nothing."""
+    alike = [(f"{n}", rate(20 - n % 2, 20.0)) for n in range(10)]
+    assert stands_out(alike) == ("0", 1.0)
+    flood = [("few", rate(2, 1.0)), ("flood", rate(60, 60.0)), ("ebb", rate(20, 60.0))]
+    name, chance = stands_out(flood)
+    assert name == "flood"
+    rest = differ(rate(60, 60.0), rate(22, 61.0))
+    assert chance == pytest.approx(3.0 * rest)
+    assert stands_out(flood[:1]) == ("", None)
+    assert stands_out(flood[1:2]) == ("", None)
 
 
 def test_the_reference_library_agrees() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
@@ -161,7 +162,9 @@ def test_a_log_kept_elsewhere_is_brought_in(
     with page.expect_download() as got:
         page.get_by_role("link", name="the log as CSV").click()
     header = got.value.path().read_text("utf-8").strip()
-    cells = {"time_utc": "2026-05-01T06:30Z", "kind": "fish", "mark_name": "Cais Velho",
+    # A day that the tide table reaches: the trip's rail asks for it.
+    at = datetime.fromtimestamp(server.now_s or 0, UTC).isoformat()
+    cells = {"time_utc": at, "kind": "fish", "mark_name": "Cais Velho",
              "fish": "garfish"}
     row = ",".join(cells.get(name, "") for name in header.split(","))
     file = tmp_path / "mine.csv"
@@ -177,4 +180,30 @@ def test_a_log_kept_elsewhere_is_brought_in(
     expect(page.get_by_text("Brought in: 1 new")).to_be_visible()
     page.get_by_role("button", name="Trips").click()
     expect(page.locator(".trip h2")).to_contain_text("Cais Velho: 1 fish")
+    watch.must_be_clean()
+
+
+def test_a_success_is_put_into_the_plan_again(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    now = float(server.now_s or 0)
+    fish = [{"id": f"again-{n:04d}", "kind": "fish", "at_utc_s": now - 86400 + 60 * n, "mark_id": 1,
+             "mark_name": "Cais Velho", "head_id": 13, "head_name": "3/8 oz keeled arrow",
+             "plastic_id": 2, "plastic_name": "178 mm straight tail", "colour": "white",
+             "retrieve": "lift and drop", "stage": "ebb", "depth_m": 4.2, "fish": "garfish",
+             "surface_speed_m_s": 0.5} for n in range(3)]
+    assert page.request.post(f"{server.url}api/log", data={"events": fish, "gone": []}).ok
+    page.goto(server.url + "log")
+    page.get_by_role("button", name="do it again").click()
+    expect(page.locator(".again")).to_contain_text(
+        "3 fish took on the ebb, about 0.50 m/s over 4.2 m")
+    window = page.locator(".again li").first
+    date, clock = re.match(r"\w+ (\d+) \w+, (\d\d:\d\d) to", window.inner_text()).groups()
+    window.get_by_role("button", name="put it into the plan").click()
+    page.wait_for_selector(".rung")
+    sentence = page.locator(".sentence").inner_text()
+    assert clock in sentence
+    assert f" {date} " in sentence
+    assert "178 mm straight tail" in sentence
+    assert "garfish" in sentence
     watch.must_be_clean()

@@ -1,7 +1,7 @@
 // The log as the server has it; what is told goes through ui/log.ts, which never loses it.
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { Taken } from "./types";
+import type { AgainQuery, Taken } from "./types";
 
 export const logQuery = queryOptions({
   queryKey: ["log"],
@@ -21,8 +21,13 @@ export const workedQuery = queryOptions({
   staleTime: 0,
 });
 
+export const againQuery = (query: AgainQuery) => queryOptions({
+  queryKey: ["again", query],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/log/again", { params: { query }, signal })),
+});
+
 /** What rests on the log. */
-export const RESTS_ON_LOG = ["log", "learned", "worked"] as const;
+export const RESTS_ON_LOG = ["log", "learned", "worked", "again", "box", "restock", "pack"] as const;
 
 /** A log or catches kept elsewhere: all of a file or nothing of it. */
 export const bringLog = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/log.csv", { body: { text, try: only_try } }));

@@ -575,6 +575,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When a trip that went well comes round alike */
+        get: operations["get_log_again"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/learned": {
         parameters: {
             query?: never;
@@ -1137,6 +1154,82 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Again
+         * @description The water in which a trip's fish took, with what, and when it comes round alike.
+         */
+        Again: {
+            /** Colour */
+            colour: string;
+            /**
+             * Days
+             * @description that were looked at
+             */
+            days: number;
+            /** Depth M */
+            depth_m: number;
+            /** Fish */
+            fish: number;
+            /** Head Id */
+            head_id: number | null;
+            /** Head Name */
+            head_name: string;
+            /** Light */
+            light: string | null;
+            /** Plastic Id */
+            plastic_id: number | null;
+            /** Plastic Name */
+            plastic_name: string;
+            /** Retrieve */
+            retrieve: string;
+            /** Species */
+            species: string | null;
+            /** Stage */
+            stage: string | null;
+            /**
+             * Stream M S
+             * @description floods positive
+             */
+            stream_m_s: number;
+            /**
+             * Why
+             * @description why no further
+             */
+            why: string;
+            /**
+             * Windows
+             * @description the first ones; where none is alike, those that are but for the light
+             */
+            windows: components["schemas"]["AgainWindow"][];
+        };
+        /** AgainWindow */
+        AgainWindow: {
+            /** At Utc S */
+            at_utc_s: number;
+            /**
+             * But
+             * @description what is not alike
+             */
+            but: ("stage" | "depth" | "current" | "light")[];
+            /**
+             * Closeness
+             * @description 1 where nothing differs
+             */
+            closeness: number;
+            /**
+             * Date
+             * @description local
+             */
+            date: string;
+            /** From Clock */
+            from_clock: string;
+            /** From Step */
+            from_step: number;
+            /** To Clock */
+            to_clock: string;
+            /** To Step */
+            to_step: number;
+        };
         /** Answerable */
         Answerable: {
             /** Key */
@@ -2036,6 +2129,11 @@ export interface components {
             mass_g: number;
             /** Material */
             material: string;
+            /**
+             * Name
+             * @description as the log calls it, whatever units are shown
+             */
+            name: string;
             /** Price */
             price: number | null;
             /** Printed Oz */
@@ -3539,6 +3637,12 @@ export interface components {
             few: boolean;
             /** Fish */
             fish: number;
+            /**
+             * From M
+             * @description of a band of depth
+             * @default null
+             */
+            from_m?: number | null;
             /** High */
             high: number;
             /** Hours */
@@ -3549,6 +3653,11 @@ export interface components {
             name: string;
             /** Per Hour */
             per_hour: number;
+            /**
+             * To M
+             * @default null
+             */
+            to_m?: number | null;
         };
         /** Reason */
         Reason: {
@@ -4245,10 +4354,13 @@ export interface components {
         };
         /**
          * Worked
-         * @description Fish an hour by one thing, the best first; ``chance``: how easily chance alone makes the
-         *     first two so different; null where there are no two.
+         * @description Fish an hour by one thing, the best first. best : the best of those of which enough was seen,
+         *     "" for none; chance : how easily chance alone sets one of so many so far before all the rest
+         *     (null without a best or a rest).
          */
         Worked: {
+            /** Best */
+            best: string;
             /** By */
             by: string;
             /** Chance */
@@ -4270,6 +4382,11 @@ export interface components {
              * @description rigs lost an hour, by place
              */
             lost: components["schemas"]["RatePart"][];
+            /**
+             * Lost On
+             * @description the same, by kind of bottom
+             */
+            lost_on: components["schemas"]["RatePart"][];
             /** Tables */
             tables: components["schemas"]["Worked"][];
         };
@@ -6034,6 +6151,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_log_again: {
+        parameters: {
+            query: {
+                mark_id: number;
+                from_utc_s: number;
+                to_utc_s: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
                 };
             };
             /** @description a problem */

@@ -11,6 +11,9 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any, Literal
 
+import numpy as np
+from numpy.typing import ArrayLike
+
 from ilha.core.errors import require
 
 _HORIZONS: tuple[tuple[str, str, bool], ...] = (("day", "-0:34", False), ("civil", "-6", True))
@@ -19,6 +22,8 @@ SPRINGS_LAG_DAYS = 1.5
 """Springs come a day or two after new and full moon (common practice, no source)."""
 
 Sky = Literal["night", "twilight", "day"]
+FISHED: dict[Sky, str] = {"night": "night", "twilight": "low", "day": "bright"}
+"""What each sky is to fish, and in the log."""
 
 
 @dataclass(frozen=True)
@@ -31,6 +36,12 @@ class Light:
     changes: tuple[tuple[float, Sky], ...]
     moon_age_days: float
     moon_lit: float
+
+    def fished_at(self, times: ArrayLike) -> list[str]:
+        """The light that fish have at instants of the span: "night", "low" or "bright"."""
+        starts = [when for when, _ in self.changes]
+        at = np.searchsorted(starts, np.atleast_1d(times), side="right") - 1
+        return [FISHED[self.changes[max(0, int(i))][1]] for i in at]
 
     @property
     def moon(self) -> str:

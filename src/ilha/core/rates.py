@@ -6,6 +6,7 @@ statistics as 0.5 chi²; from memory), which two fish make very wide.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -70,3 +71,15 @@ def differ(a: Rate, b: Rate) -> float:
     likely = np.exp(ways + k * np.log(share) + (total - k) * np.log1p(-share))
     # Two-sided: all that is no likelier than what was seen, but for rounding.
     return float(min(1.0, likely[likely <= likely[a.events] * (1.0 + 1e-7)].sum()))
+
+
+def stands_out(ranked: Sequence[tuple[str, Rate]]) -> tuple[str, float | None]:
+    """The best of which enough was seen, and how easily chance alone sets one of so many so far
+    before all the rest together: Bonferroni's bound, since the best is picked after the fact.
+    ("", None) where nothing can be claimed."""
+    best = next(((name, rate_) for name, rate_ in ranked if not rate_.few), None)
+    rest = [rate_ for name, rate_ in ranked if best is not None and name != best[0]]
+    if best is None or not rest:
+        return "", None
+    others = rate(sum(r.events for r in rest), sum(r.hours for r in rest))
+    return best[0], min(1.0, len(ranked) * differ(best[1], others))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
@@ -53,7 +54,8 @@ def trips(events: Iterable[Happened]) -> list[Trip]:
 
 
 def worked(trips_: Sequence[Trip], by: str) -> dict[str, Rate]:
-    """Fish per hour by one thing: "head", "plastic", "colour", "retrieve", "stage", "light".
+    """Fish per hour by one thing: "head", "plastic", "colour", "retrieve", "stage", "light" or
+    "depth".
 
     A trip's hours are shared out over what was in use between two words of it: each stretch of time
     belongs to what the word at its end names.
@@ -69,6 +71,20 @@ def worked(trips_: Sequence[Trip], by: str) -> dict[str, Rate]:
                 fish[key] = fish.get(key, 0) + (event.kind == "fish")
             before = event.at
     return {key: rate(fish[key], max(hours[key], LEAST_S / 3600.0)) for key in hours}
+
+
+DEPTH_EDGES = (0.0, 2.0, 4.0, 8.0, 15.0, 30.0)
+"""Bands of depth, m, by which the log is read."""
+
+
+def depth_band(depth: float) -> tuple[float, float | None]:
+    """The band (m) that a depth falls in; the last has no end.
+
+    >>> depth_band(4.0), depth_band(70.0)
+    ((4.0, 8.0), (30.0, None))
+    """
+    at = bisect_right(DEPTH_EDGES, depth) - 1
+    return DEPTH_EDGES[at], DEPTH_EDGES[at + 1] if at + 1 < len(DEPTH_EDGES) else None
 
 
 def lost_by(trips_: Sequence[Trip], by: Callable[[Trip], str]) -> dict[str, Rate]:

@@ -14,6 +14,7 @@ from ilha.core.board import board
 from ilha.core.conditions import Conditions
 from ilha.core.day import DRY_BELOW
 from ilha.core.learn import HOLD_SCATTER, REACTION, SCATTER
+from ilha.core.light import Light, light
 from ilha.core.tables import STANCES
 from ilha.core.tide import HighLow, StreamRates, stream_at
 from ilha.core.units import si
@@ -30,6 +31,7 @@ SINK_TRUTH = {("ball", "76 mm paddle tail"): 1.18, ("keeled-arrow", "127 mm stra
 CURRENT_TRUTH = {"Cais Velho": 1.20, "Barra de Dentro": 0.88, "Boca do Porto": 1.05}
 """How many times the predicted current runs at each mark."""
 FISH_AN_HOUR = {"flood": 1.1, "ebb": 0.6, "slack": 0.4}
+LOST_AN_HOUR = {"sand": 0.06, "rock": 0.35}
 COLOURS = {"white": 1.3, "sand eel": 1.0, "mullet": 0.9, "dark back": 0.7, "smelt": 1.0}
 FISH = {"Cais Velho": "european-seabass", "Barra de Dentro": "spotted-seabass",
         "Boca do Porto": "bluefish"}
@@ -76,7 +78,9 @@ def _trip(
         convert.core_plastic(plastic), [convert.core_head(h) for h in box])
     picks = np.where(made.picks["lightest-practical"] < 0, len(box) - 1,
                      made.picks["lightest-practical"])
-    told = _Told(f"demo-{n:03d}", mark, plastic, shape, rng)
+    sky = light(mark["latitude_deg"], mark["longitude_deg"], float(times[0]) - 1.0,
+                float(times[-1] + STEP_S) + 1.0)
+    told = _Told(f"demo-{n:03d}", mark, plastic, shape, rng, sky)
     out = [told.one("began", float(times[0]), box[picks[0]], depth[0], stream[0])]
     for i, at in enumerate(times):
         head, own = box[picks[i]], int(picks[i])
@@ -98,9 +102,9 @@ class _Told:
 
     def __init__(
         self, key: str, mark: marks.Mark, plastic: plastics.Plastic, shape: str,
-        rng: np.random.Generator,
+        rng: np.random.Generator, sky: Light,
     ) -> None:
-        self.key, self.mark, self.plastic, self.rng = key, mark, plastic, rng
+        self.key, self.mark, self.plastic, self.rng, self.sky = key, mark, plastic, rng, sky
         self.slow = SINK_TRUTH[(shape, plastic["name"])]
         self.runs = CURRENT_TRUTH[mark["name"]]
         self.count = 0
@@ -117,7 +121,7 @@ class _Told:
             plastic_name=self.plastic["name"], colour=self.plastic["colour"],
             retrieve="lift and drop", fish=None, length_cm=None, depth_m=round(float(depth), 2),
             surface_speed_m_s=round(abs(float(stream)), 4), bears_m_s=None, stage=stage,
-            light=None, count_s=None, expected_s=None, note="")
+            light=self.sky.fished_at(at)[0], count_s=None, expected_s=None, note="")
 
     def drop(
         self, at: float, head: heads.Head, depth: float, stream: float, expected: float
@@ -143,7 +147,8 @@ class _Told:
         first = self.one("bite", at, head, depth, stream)
         rate = FISH_AN_HOUR[str(first["stage"])] * COLOURS.get(self.plastic["colour"], 1.0)
         share = STEP_S / 3600.0
-        for kind, per_hour in (("fish", rate), ("bite", 1.5 * rate), ("lost", 0.12)):
+        taken = LOST_AN_HOUR[self.mark["bottom"]]
+        for kind, per_hour in (("fish", rate), ("bite", 1.5 * rate), ("lost", taken)):
             for k in range(int(self.rng.poisson(per_hour * share))):
                 event = self.one(kind, at + 200.0 + 90.0 * k, head, depth, stream)
                 if kind == "fish":

@@ -11,6 +11,7 @@ from werkzeug.exceptions import NotFound
 
 from ilha.store import db
 from ilha.web import (
+    again,
     bench,
     card,
     choice,
@@ -66,7 +67,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     errors.register(app)
     database.register(app)
     for module in (resources, day, fit, places, plan, card, tides, bench, trainer, choice,
-                   know, log, gear, lid, data):
+                   know, log, again, gear, lid, data):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

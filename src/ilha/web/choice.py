@@ -46,9 +46,6 @@ from ilha.web.resources import answer
 
 bp = Blueprint("choice", __name__, url_prefix="/api")
 
-SKIES = {"night": "night", "twilight": "low", "day": "bright"}
-
-
 def _light(asked: ChoiceQuestion, at: Moment) -> str:
     """As asked, else by the sun over the mark at that step."""
     if asked.light is not None:
@@ -56,8 +53,7 @@ def _light(asked: ChoiceQuestion, at: Moment) -> str:
     times = at.span.times
     found = light(at.mark["latitude_deg"], at.mark["longitude_deg"], float(times[0]),
                   float(times[-1]))
-    sky = [sky for when, sky in found.changes if when <= times[asked.step]][-1]
-    return SKIES[sky]
+    return found.fished_at(times[asked.step])[0]
 
 
 def _situation(asked: ChoiceQuestion, at: Moment) -> Situation:

@@ -69,11 +69,17 @@ def ounces_words(oz: float) -> str:
     return f"{oz:.2f}"
 
 
+SHAPE_WORDS = {"buried": "buried weight", "swinging": "swinging head",
+               "belly-weighted": "belly weight", "resin": "resin ball", "bladed": "bladed ball",
+               "crab": "crab head"}
+"""What a shape is called where its key alone says too little."""
+
+
 def head_name(row: Head) -> str:
     """What a head is called in the log, whatever units are shown: "3/8 oz keeled arrow"."""
     weight = f"{row['mass_g']:g} g" if row["printed_oz"] is None else (
         f"{ounces_words(row['printed_oz'])} oz")
-    return f"{weight} {row['shape'].replace('-', ' ')}"
+    return f"{weight} {SHAPE_WORDS.get(row['shape'], row['shape'].replace('-', ' '))}"
 
 
 def head_words(row: Head, unit: str) -> str:

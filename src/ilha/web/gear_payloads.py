@@ -67,6 +67,7 @@ class Plastic(Payload):
 
 class Head(Payload):
     id: int
+    name: str = Field(description="as the log calls it, whatever units are shown")
     printed_oz: float | None
     mass_g: float
     weighed: bool

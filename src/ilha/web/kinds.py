@@ -53,7 +53,8 @@ class Kind:
         lost = self.lost(connection())
         if self.shown is p.Plastic:
             return [convert.shown_plastic(row, lost.get(row["id"], 0)) for row in found]
-        return [{**row, "lost": lost.get(row["id"], 0)} for row in found]
+        return [{**row, "lost": lost.get(row["id"], 0), "name": convert.head_name(row)}
+                for row in found]
 
 
 KINDS: dict[str, Kind] = {

@@ -7,8 +7,8 @@ from typing import Any, cast
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.rates import LEVEL, Rate, differ
-from ilha.core.trips import Happened, Trip, lost_by, trips, worked
+from ilha.core.rates import LEVEL, Rate, stands_out
+from ilha.core.trips import Happened, Trip, depth_band, lost_by, trips, worked
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
 from ilha.web import learned
@@ -27,7 +27,7 @@ from ilha.web.span import now_s
 
 bp = Blueprint("log", __name__, url_prefix="/api")
 
-BY = ("head", "plastic", "colour", "retrieve", "stage", "light")
+BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth")
 
 
 @bp.post("/log")
@@ -53,7 +53,13 @@ def post_log() -> Response:
 def _happened(row: events.Event) -> Happened:
     return Happened(row["kind"], row["at_utc_s"], row["mark_name"], {
         "head": row["head_name"], "plastic": row["plastic_name"], "colour": row["colour"],
-        "retrieve": row["retrieve"], "stage": row["stage"] or "", "light": row["light"] or ""})
+        "retrieve": row["retrieve"], "stage": row["stage"] or "", "light": row["light"] or "",
+        "depth": "" if row["depth_m"] is None else _band_words(row["depth_m"])})
+
+
+def _band_words(depth_m: float) -> str:
+    low, high = depth_band(depth_m)
+    return f"{low:g} m and over" if high is None else f"{low:g} to {high:g} m"
 
 
 def _trips() -> tuple[list[Trip], list[events.Event]]:
@@ -75,24 +81,35 @@ def get_log() -> Response:
     return answer(Log.model_validate({"trips": shown}))
 
 
-def _rate(name: str, r: Rate) -> dict[str, Any]:
+def _rate(name: str, r: Rate, band: tuple[float, float | None] = (0.0, None)) -> dict[str, Any]:
     return {"name": name, "fish": r.events, "hours": round(r.hours, 2),
             "per_hour": round(r.per_hour, 3), "low": round(r.low, 3), "high": round(r.high, 3),
-            "few": r.few}
+            "few": r.few, "from_m": band[0] if band != (0.0, None) else None, "to_m": band[1]}
+
+
+def _ranked(rates: dict[str, Rate]) -> list[tuple[str, Rate]]:
+    return sorted(rates.items(), key=lambda item: -item[1].per_hour)
 
 
 @bp.get("/log/worked")
 def get_worked() -> Response:
     """Fish an hour by head, plastic, colour and so on, each with its interval."""
-    found, _ = _trips()
+    found, rows = _trips()
+    bands = {_band_words(row["depth_m"]): depth_band(row["depth_m"]) for row in rows
+             if row["depth_m"] is not None}
     tables = []
     for by in BY:
-        ranked = sorted(worked(found, by).items(), key=lambda item: -item[1].per_hour)
-        chance = differ(ranked[0][1], ranked[1][1]) if len(ranked) > 1 else None
-        tables.append({"by": by, "rows": [_rate(*item) for item in ranked], "chance": chance})
-    lost = sorted(lost_by(found, lambda trip: trip.place).items(), key=lambda i: -i[1].per_hour)
+        ranked = _ranked(worked(found, by))
+        best, chance = stands_out(ranked)
+        shown = [_rate(name, r, bands.get(name, (0.0, None)) if by == "depth" else (0.0, None))
+                 for name, r in ranked]
+        tables.append({"by": by, "rows": shown, "best": best, "chance": chance})
+    bottoms = {mark["name"]: mark["bottom"] for mark in marks.listed(connection())}
+    places = _ranked(lost_by(found, lambda trip: trip.place))
+    bottom = _ranked(lost_by(found, lambda trip: bottoms.get(trip.place, "a place that is gone")))
     return answer(WorkedAll.model_validate({
-        "tables": tables, "lost": [_rate(*item) for item in lost],
+        "tables": tables, "lost": [_rate(*item) for item in places],
+        "lost_on": [_rate(*item) for item in bottom],
         "hours": round(sum(trip.hours for trip in found), 2), "level": LEVEL}))
 
 

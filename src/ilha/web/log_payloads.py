@@ -112,22 +112,68 @@ class RatePart(Payload):
     low: float
     high: float
     few: bool = Field(description="too few to claim anything")
+    from_m: float | None = Field(None, description="of a band of depth")
+    to_m: float | None = None
 
 
 class Worked(Payload):
-    """Fish an hour by one thing, the best first; ``chance``: how easily chance alone makes the
-    first two so different; null where there are no two."""
+    """Fish an hour by one thing, the best first. best : the best of those of which enough was seen,
+    "" for none; chance : how easily chance alone sets one of so many so far before all the rest
+    (null without a best or a rest)."""
 
     by: str
     rows: list[RatePart]
+    best: str
     chance: float | None
 
 
 class WorkedAll(Payload):
     tables: list[Worked]
     lost: list[RatePart] = Field(description="rigs lost an hour, by place")
+    lost_on: list[RatePart] = Field(description="the same, by kind of bottom")
     hours: float
     level: float = Field(description="of the intervals")
+
+
+class AgainQuestion(Payload):
+    """A trip: its mark, and from when to when it lasted."""
+
+    mark_id: Id
+    from_utc_s: float = Field(ge=0.0, le=1e11)
+    to_utc_s: float = Field(ge=0.0, le=1e11)
+
+
+class AgainWindow(Payload):
+    date: str = Field(description="local")
+    from_step: int
+    to_step: int
+    from_clock: str
+    to_clock: str
+    at_utc_s: float
+    closeness: float = Field(description="1 where nothing differs")
+    but: list[Literal["stage", "depth", "current", "light"]] = Field(
+        description="what is not alike")
+
+
+class Again(Payload):
+    """The water in which a trip's fish took, with what, and when it comes round alike."""
+
+    fish: int
+    species: str | None
+    depth_m: float
+    stream_m_s: float = Field(description="floods positive")
+    stage: str | None
+    light: str | None
+    head_id: int | None
+    head_name: str
+    plastic_id: int | None
+    plastic_name: str
+    colour: str
+    retrieve: str
+    days: int = Field(description="that were looked at")
+    why: str = Field(description="why no further")
+    windows: list[AgainWindow] = Field(
+        description="the first ones; where none is alike, those that are but for the light")
 
 
 class DataFile(Payload):

@@ -101,6 +101,8 @@ ROUTES = (
     Route("get", "/api/data.json", "Everything that Ilha keeps", l_.DataFile),
     Route("post", "/api/data", "Put a file in place of everything", l_.Imported, body=l_.DataFile),
     Route("get", "/api/log.csv", "The log as CSV", "text/csv"),
+    Route("get", "/api/log/again", "When a trip that went well comes round alike", l_.Again,
+          query=l_.AgainQuestion),
     Route("post", "/api/log.csv", "The log from CSV, all rows or none", p.Taken, body=p.FileIn),
     Route("post", "/api/catches.gpx", "Catches from GPX, all or none", p.Taken, body=p.FileIn),
     Route("get", "/api/catches.gpx", "Catches as GPX", "application/gpx+xml"),

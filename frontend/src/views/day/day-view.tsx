@@ -1,5 +1,6 @@
 // Day: the water column, the four figures, the ladder and the rail.
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useLocation } from "react-router";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
 import { RetrieveScene } from "../../drawing/scenes/retrieve-scene";
@@ -66,7 +67,9 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const zone = useMemo((): [number, number] => [board.zone_from_m, board.zone_to_m], [board]);
   const Scene = board.steady ? RetrieveScene : ColumnScene;
   const heads = useMemo(() => new Map<number, Head>(box.heads.map((h) => [h.id, h])), [box]);
-  const [compared, setCompared] = useState<number | null>(null);
+  // What a past success was made with is compared first.
+  const meant = (useLocation().state as { head_id?: number | null } | null)?.head_id ?? null;
+  const [compared, setCompared] = useState<number | null>(meant);
   const pick = frame.picks[board.school] ?? null;
   const chosen = frame.heads.find((h) => h.id === pick);
   const drop = useDrop(board, frame, chosen);

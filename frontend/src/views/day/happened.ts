@@ -2,8 +2,6 @@
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
 import { newId } from "../../ui/log";
 import { LAST_STEP } from "../../ui/time";
-import { ouncesText } from "../../ui/units";
-import { shapeWords } from "../../ui/weight";
 import { frameAt, type Frame, type HeadFrame } from "./frame";
 
 interface Now {
@@ -14,12 +12,6 @@ interface Now {
   steady: boolean;
   /** the moment looked at, for a day that is not today */
   looked: Frame;
-}
-
-/** The head's own name in the log, whatever units are shown. */
-export function logName(head: Head): string {
-  const weight = head.printed_oz == null ? `${head.mass_g} g` : `${ouncesText(head.printed_oz)} oz`;
-  return `${weight} ${shapeWords(head.shape)}`;
 }
 
 const SLACK = 0.05;
@@ -42,7 +34,7 @@ export function eventNow(kind: LogEvent["kind"], now: Now, more: Partial<LogEven
   const predicted = board.speed_from === "predicted";
   return {
     id: newId(), kind, at_utc_s: Math.round(Date.now() / 100) / 10, mark_id: mark.id, mark_name: mark.name,
-    head_id: head?.id ?? null, head_name: head ? logName(head) : "", plastic_id: plastic.id, plastic_name: plastic.name,
+    head_id: head?.id ?? null, head_name: head?.name ?? "", plastic_id: plastic.id, plastic_name: plastic.name,
     colour: plastic.colour, retrieve: now.steady ? "steady swim" : "lift and drop", fish: null, length_cm: null,
     depth_m: frame.wet ? Number(frame.depth.toFixed(2)) : null,
     // What the model alone says: learning must not learn from what it taught.

@@ -3,12 +3,14 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Away } from "../../api/client";
 import { logQuery } from "../../api/log";
-import type { LogEvent, Trip } from "../../api/types";
+import type { LogEvent, Mark, Trip } from "../../api/types";
 import { tell, undo } from "../../ui/log";
+import { useChosen } from "../../ui/question";
 import { plainWords } from "../../ui/typed";
 import { fishScale, text } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { KIND_WORDS, WaitingNote } from "../day/log-bar";
+import { AgainPart } from "./again";
 import { DataPart } from "./data-part";
 import { LearnedPart } from "./learned-part";
 import { TripRail } from "./trip-rail";
@@ -34,11 +36,12 @@ export default function LogView() {
 function Trips() {
   const { data, error } = useQuery(logQuery);
   const [gone, setGone] = useState<LogEvent | null>(null);
+  const { marks } = useChosen();
   const away = error instanceof Away;
   return (
     <section className="know-body">
       <WaitingNote />
-      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone)}. <button type="button" className="plain" onClick={() => { tell(gone); setGone(null); }}>put it back</button></p>}
+      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => { tell(gone); setGone(null); }}>put it back</button></p>}
       {data && data.trips.length === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
       {data?.trips.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => { undo(e.id); setGone(e); }} />)}
       {!data && <p className="waiting" role="status">{error ? (away ? "The server does not answer; what you tap is kept here." : plainWords(error)) : "Reading the log …"}</p>}
@@ -46,41 +49,56 @@ function Trips() {
   );
 }
 
-export const clock = (e: LogEvent): string =>
-  new Date(e.at_utc_s * 1000).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+/** By the clock of the place. */
+const clock = (e: LogEvent, timeZone: string): string =>
+  new Date(e.at_utc_s * 1000).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit", timeZone });
 
-function day(seconds: number): string {
-  return new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "short", year: "numeric" }).format(new Date(seconds * 1000)).replace(",", "");
+function day(seconds: number, timeZone: string): string {
+  return new Intl.DateTimeFormat("en-GB", { timeZone, weekday: "long", day: "numeric", month: "short", year: "numeric" }).format(new Date(seconds * 1000)).replace(",", "");
 }
+
+/** Of a place that is still on the chart; of this device for one that is gone. */
+const zoneOf = (marks: Mark[], place: string): string =>
+  marks.find((m) => m.name === place)?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 function TripPart({ trip, open, onRemove }: { trip: Trip; open: boolean; onRemove: (e: LogEvent) => void }) {
   const [shown, setShown] = useState(open);
+  const [again, setAgain] = useState(false);
+  const { marks } = useChosen();
+  const zone = zoneOf(marks, trip.place);
+  const where = trip.events.find((e) => e.kind === "fish" && e.mark_id != null)?.mark_id;
   const counts: [number, string, string][] = [[trip.fish, "fish", "fish"], [trip.bites, "bite", "bites"], [trip.lost, "rig lost", "rigs lost"]];
   const what = counts.filter(([n]) => n > 0).map(([n, one, more]) => `${n} ${n === 1 ? one : more}`);
   return (
     <article className="trip">
       <h2>
         <button type="button" aria-expanded={shown} onClick={() => setShown(!shown)}>
-          {day(trip.start_utc_s)}, {trip.place}: {what.join(", ") || "nothing taken"} in {trip.hours.toFixed(1)} h
+          {day(trip.start_utc_s, zone)}, {trip.place}: {what.join(", ") || "nothing taken"} in {trip.hours.toFixed(1)} h
         </button>
       </h2>
       {shown && (
         <>
           <TripRail trip={trip} />
-          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} onRemove={() => onRemove(e)} />)}</ul>
+          {where != null && trip.fish > 0 && (
+            <>
+              <button type="button" className="plain" aria-expanded={again} onClick={() => setAgain(!again)}>do it again</button>
+              {again && <AgainPart mark_id={where} from={trip.start_utc_s} to={trip.end_utc_s} zone={zone} />}
+            </>
+          )}
+          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} zone={zone} onRemove={() => onRemove(e)} />)}</ul>
         </>
       )}
     </article>
   );
 }
 
-function EventRow({ event: e, onRemove }: { event: LogEvent; onRemove: () => void }) {
+function EventRow({ event: e, zone, onRemove }: { event: LogEvent; zone: string; onRemove: () => void }) {
   const scale = fishScale(useUnits());
   const size = e.length_cm == null ? "" : `, ${text({ value: scale.fromSi(e.length_cm).toFixed(0), unit: scale.unit })}`;
   const with_ = [e.head_name, e.plastic_name, e.colour].filter(Boolean).join(", ");
   return (
     <li>
-      <time>{clock(e)}</time> <b>{KIND_WORDS[e.kind]}{e.fish && `: ${e.fish.replaceAll("-", " ")}`}{size}</b>{" "}
+      <time>{clock(e, zone)}</time> <b>{KIND_WORDS[e.kind]}{e.fish && `: ${e.fish.replaceAll("-", " ")}`}{size}</b>{" "}
       {e.count_s != null && <span>{e.count_s.toFixed(1)} s{e.expected_s != null && `, the model says ${e.expected_s.toFixed(1)}`}; </span>}
       <span>{with_}</span>{" "}
       <button type="button" className="plain" onClick={onRemove}>remove</button>

@@ -1,0 +1,73 @@
+// Do it again: the water in which a trip's fish took, and when it comes round alike.
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { againQuery } from "../../api/log";
+import type { Again } from "../../api/types";
+import { useQuestion } from "../../ui/question";
+import { startAt } from "../../ui/time";
+import { plainWords } from "../../ui/typed";
+import { length, speed, text, type Units } from "../../ui/units";
+import { useUnits } from "../../ui/use-units";
+import { dayWords } from "../day/when";
+import { dateAt } from "./trip-rail";
+
+const DAY_MS = 86_400_000;
+const STAGE: Record<string, string> = { flood: "on the flood", ebb: "on the ebb", slack: "about slack water" };
+const LIGHT: Record<string, string> = { bright: "in bright light", low: "in low light", night: "at night" };
+const BUT: Record<string, string> = { light: "in another light" };
+
+interface Props {
+  mark_id: number;
+  from: number;
+  to: number;
+  /** of the mark */
+  zone: string;
+}
+
+/** "on the ebb, about 0.52 m/s over 4.1 m, in low light" */
+export function waterWords(a: Again, units: Units): string {
+  const parts = [a.stage ? STAGE[a.stage] : "", `about ${text(speed(Math.abs(a.stream_m_s), units))} over ${text(length(a.depth_m, units))}`, a.light ? LIGHT[a.light] : ""];
+  return parts.filter(Boolean).join(", ");
+}
+
+/** From a calendar day to another. */
+export function inDays(from: string, to: string): string {
+  const days = Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
+  return days < 1 ? "today" : days === 1 ? "tomorrow" : `in ${days} days`;
+}
+
+export function AgainPart({ mark_id, from, to, zone }: Props) {
+  const units = useUnits();
+  const go = useNavigate();
+  const [today] = useState(() => dateAt(Date.now() / 1000, zone));
+  const { choose, set } = useQuestion();
+  const { data: a, error } = useQuery(againQuery({ mark_id, from_utc_s: from, to_utc_s: to }));
+  if (!a) return <p className="waiting" role="status">{error ? plainWords(error) : "Reading the tides to come …"}</p>;
+  const with_ = [a.head_name, a.plastic_name, a.colour, a.retrieve].filter(Boolean).join(", ");
+  const plan = (w: Again["windows"][number]) => {
+    choose({ mark_id, ...(a.plastic_id === null ? {} : { plastic_id: a.plastic_id }) });
+    set({ date: w.date, steady: a.retrieve === "steady swim", ...(a.species ? { fish: a.species } : {}) });
+    startAt(w.from_step);
+    void go("/", { state: { head_id: a.head_id } });
+  };
+  const but = a.windows.some((w) => w.but.length > 0);
+  return (
+    <div className="again">
+      <p>{a.fish} fish took {waterWords(a, units)}; on {with_ || "what was not told"}.</p>
+      {a.windows.length === 0 ? (
+        <p>In the next {a.days} days the water does not come round so. {a.why && plainWords(new Error(a.why))}</p>
+      ) : (
+        <>
+          <p>{but ? `In the next ${a.days} days tide and light do not come together so; the tide alone does:` : "It comes round alike:"}</p>
+          <ul>{a.windows.map((w) => (
+            <li key={w.at_utc_s}>
+              <b>{dayWords(w.date)}, {w.from_clock} to {w.to_clock}</b> <span>{inDays(today, w.date)}{w.but.map((b) => `, ${BUT[b] ?? b}`)}</span>{" "}
+              <button type="button" className="plain" onClick={() => plan(w)}>put it into the plan</button>
+            </li>
+          ))}</ul>
+        </>
+      )}
+    </div>
+  );
+}
