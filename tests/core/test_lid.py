@@ -9,7 +9,7 @@ from ilha.core.board import board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import DomainError
-from ilha.core.lid import gaps, lid
+from ilha.core.lid import closes, gaps, lid
 from ilha.core.schools import SCHOOLS, VERDICTS
 from tests.rigs import JERK_127, LADDER_OZ, PADDLE_76, ladder
 
@@ -77,3 +77,23 @@ def test_what_it_cannot_chart_is_refused() -> None:
             JERK_127, HEADS)
     with pytest.raises(DomainError, match="heads"):
         lid(BASE, DEPTHS, CURRENTS, JERK_127, [])
+
+
+@pytest.mark.parametrize("school", ["lightest-practical", "bottom-contact", "down-then-work"])
+def test_what_a_purchase_closes_is_what_is_closed_when_it_is_in_the_box(school: str) -> None:
+    """Against the chart of the box with each candidate in it, cell by cell."""
+    rod = Rod(0.005, 0.06)
+    depths, currents = np.linspace(1.0, 14.0, 14), np.linspace(0.0, 1.4, 15)
+    have, shop = HEADS[1:4], [HEADS[0], *HEADS[4:]]
+    weight = np.random.default_rng(5).uniform(0.0, 2.0, (14, 15))
+    chart = lid(BASE, depths, currents, JERK_127, have, rod, school)
+    closed = closes(chart, lid(BASE, depths, currents, JERK_127, shop, rod, school, alone=True),
+                    weight)
+    empty = (chart.pick < 0) * weight
+    assert empty.sum() > 0.0
+    for head, got in zip(shop, closed, strict=True):
+        after = lid(BASE, depths, currents, JERK_127, [*have, head], rod, school)
+        assert got == pytest.approx(empty.sum() - ((after.pick < 0) * weight).sum(), abs=1e-9)
+        # And it never takes away what was covered.
+        assert not np.any((after.pick < 0) & (chart.pick >= 0))
+    assert closed.max() > 0.0

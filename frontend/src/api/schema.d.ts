@@ -504,6 +504,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lid/buy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The purchases that close most of the chart's gaps */
+        get: operations["get_lid_buy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lines": {
         parameters: {
             query?: never;
@@ -697,6 +714,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The fewest heads and plastics for a plan */
+        post: operations["post_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan.ics": {
         parameters: {
             query?: never;
@@ -827,6 +861,23 @@ export interface paths {
         };
         /** Schools and stances */
         get: operations["get_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/restock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the log took from the box, and what it cost */
+        get: operations["get_restock"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1369,6 +1420,95 @@ export interface components {
             sundries: components["schemas"]["Sundry"][];
             /** Weights */
             weights: components["schemas"]["Weight"][];
+        };
+        /**
+         * Buy
+         * @description A head, a line or a rod of common sizes.
+         */
+        Buy: {
+            /**
+             * Closes Hours
+             * @description of the empty hours at one's own places
+             */
+            closes_hours: number;
+            /**
+             * Closes Share
+             * @description of the empty cells of the chart
+             */
+            closes_share: number;
+            /**
+             * Diameter Mm
+             * @description of a line
+             * @default null
+             */
+            diameter_mm?: number | null;
+            /**
+             * Have
+             * @description it is in the box: it need only be chosen
+             */
+            have: boolean;
+            /**
+             * Hook Size
+             * @default
+             */
+            hook_size?: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "head" | "line" | "rod";
+            /**
+             * Material
+             * @default
+             */
+            material?: string;
+            /**
+             * Oz
+             * @description of a head
+             * @default null
+             */
+            oz?: number | null;
+            /**
+             * Rod
+             * @description its name
+             * @default
+             */
+            rod?: string;
+            /**
+             * Shape
+             * @default
+             */
+            shape?: string;
+        };
+        /**
+         * BuyList
+         * @description The purchases that close most, the best first.
+         */
+        BuyList: {
+            /** Buys */
+            buys: components["schemas"]["Buy"][];
+            /**
+             * Empty Hours
+             * @description of these, in which no head in the box is right
+             */
+            empty_hours: number;
+            /**
+             * Empty Share
+             * @description of the chart's cells
+             */
+            empty_share: number;
+            /**
+             * Hours
+             * @description that the places have water, in those days
+             */
+            hours: number;
+            /**
+             * Left Out
+             * @description places that the chart cannot show, or without a tide
+             */
+            left_out: string[];
+            /** Places */
+            places: string[];
         };
         /** CardRow */
         CardRow: {
@@ -2626,6 +2766,75 @@ export interface components {
             /** Trips */
             trips: components["schemas"]["TripPart"][];
         };
+        /**
+         * Loss
+         * @description What a visit's bottom is expected to take.
+         */
+        Loss: {
+            /**
+             * An Hour
+             * @description rigs, as the log has corrected what is usual
+             */
+            an_hour: number;
+            /** Bottom */
+            bottom: string;
+            /** Hours */
+            hours: number;
+            /** Logged Hours */
+            logged_hours: number;
+            /** Logged Lost */
+            logged_lost: number;
+            /** Place */
+            place: string;
+            /**
+             * Usual
+             * @description rigs an hour, before anything was logged
+             */
+            usual: number;
+            /** Visit */
+            visit: number;
+        };
+        /**
+         * LostKind
+         * @description A kind of which some were lost since it was counted.
+         */
+        LostKind: {
+            /** Carried */
+            carried: number;
+            /** Counted Utc S */
+            counted_utc_s: number;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heads" | "plastics";
+            /** Lost */
+            lost: number;
+            /** Name */
+            name: string;
+            /** Price */
+            price: number | null;
+        };
+        /** LostTrip */
+        LostTrip: {
+            /** Cost */
+            cost: number;
+            /** Hours */
+            hours: number;
+            /** Lost */
+            lost: number;
+            /** Place */
+            place: string;
+            /** Start Utc S */
+            start_utc_s: number;
+            /**
+             * Unpriced
+             * @description heads and plastics lost that have no price
+             */
+            unpriced: number;
+        };
         /** Mark */
         Mark: {
             /**
@@ -3439,6 +3648,79 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** PackList */
+        PackList: {
+            /**
+             * Cost
+             * @description of what is missing and has a price
+             */
+            cost: number;
+            /** Heads */
+            heads: components["schemas"]["Take"][];
+            /**
+             * Lasts
+             * @description chance that each kind lasts
+             */
+            lasts: number;
+            /** Losses */
+            losses: components["schemas"]["Loss"][];
+            /** Plastics */
+            plastics: components["schemas"]["Take"][];
+            /** Stretches */
+            stretches: components["schemas"]["Stretch"][];
+            /**
+             * Unpriced
+             * @description of what is missing, without a price
+             */
+            unpriced: number;
+        };
+        /**
+         * PackQuestion
+         * @description What is planned, and what the water is expected to be like.
+         */
+        PackQuestion: {
+            /**
+             * Clarity
+             * @default stained
+             * @enum {string}
+             */
+            clarity?: "clear" | "stained" | "dirty";
+            /**
+             * Mood
+             * @default steady
+             * @enum {string}
+             */
+            mood?: "keen" | "steady" | "shy";
+            /**
+             * Pests
+             * @default false
+             */
+            pests?: boolean;
+            /**
+             * School
+             * @default lightest-practical
+             * @enum {string}
+             */
+            school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * Temperature C
+             * @default 18
+             */
+            temperature_c?: number;
+            /**
+             * Temperature Trend
+             * @default steady
+             * @enum {string}
+             */
+            temperature_trend?: "falling" | "steady" | "rising";
+            /** Visits */
+            visits: components["schemas"]["Visit"][];
+            /**
+             * Wind M S
+             * @default 3
+             */
+            wind_m_s?: number;
+        };
         /** Part */
         Part: {
             /** Key */
@@ -3714,6 +3996,32 @@ export interface components {
              * @description whether a tide service is set up
              */
             tide_service: boolean;
+        };
+        /**
+         * Restock
+         * @description What the log took from the box, and what it cost.
+         */
+        Restock: {
+            /**
+             * Cost
+             * @description to have all of it again
+             */
+            cost: number;
+            /** Lost */
+            lost: components["schemas"]["LostKind"][];
+            /** Total Cost */
+            total_cost: number;
+            /** Total Hours */
+            total_hours: number;
+            /** Total Lost */
+            total_lost: number;
+            /**
+             * Trips
+             * @description on which something was lost, the last first
+             */
+            trips: components["schemas"]["LostTrip"][];
+            /** Unpriced */
+            unpriced: number;
         };
         /** RiggingNumber */
         RiggingNumber: {
@@ -4103,6 +4411,43 @@ export interface components {
             /** Snag Load N */
             snag_load_n: number;
         };
+        /**
+         * Stretch
+         * @description A part of a visit, and what it is fished with; nothing where ``why`` says so.
+         */
+        Stretch: {
+            /** Date */
+            date: string;
+            /** From Clock */
+            from_clock: string;
+            /** Head Id */
+            head_id: number | null;
+            /** Line Id */
+            line_id: number | null;
+            /** Place */
+            place: string;
+            /** Plastic Id */
+            plastic_id: number | null;
+            /**
+             * Rigging
+             * @description its name; empty for none
+             */
+            rigging: string;
+            /** Rod Id */
+            rod_id: number | null;
+            /** To Clock */
+            to_clock: string;
+            /**
+             * Visit
+             * @description index of the visit
+             */
+            visit: number;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "" | "dry" | "nothing suits";
+        };
         /** Sundry */
         Sundry: {
             /**
@@ -4133,6 +4478,27 @@ export interface components {
             name: string;
             /** Says */
             says: string;
+        };
+        /**
+         * Take
+         * @description So many of a kind: of these ``missing`` are not in the box.
+         */
+        Take: {
+            /** Id */
+            id: number;
+            /**
+             * Left
+             * @description in the box, once the log has taken off what was lost
+             */
+            left: number;
+            /** Missing */
+            missing: number;
+            /** Name */
+            name: string;
+            /** Price */
+            price: number | null;
+            /** Take */
+            take: number;
         };
         /**
          * Taken
@@ -4250,6 +4616,25 @@ export interface components {
             place: string;
             /** Start Utc S */
             start_utc_s: number;
+        };
+        /**
+         * Visit
+         * @description A mark that is to be fished, between two hours of a day by its own clock.
+         */
+        Visit: {
+            /**
+             * Date
+             * @description local
+             */
+            date: string;
+            /** Fish */
+            fish: string;
+            /** From Hour */
+            from_hour: number;
+            /** Mark Id */
+            mark_id: number;
+            /** To Hour */
+            to_hour: number;
         };
         /**
          * Wade
@@ -5941,6 +6326,49 @@ export interface operations {
             };
         };
     };
+    get_lid_buy: {
+        parameters: {
+            query: {
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                cast_m?: number;
+                wind_m_s?: number;
+                temperature_c?: number;
+                depth_to_m?: number;
+                current_to_m_s?: number;
+                mark_id?: number;
+                date?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyList"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     post_lines: {
         parameters: {
             query?: never;
@@ -6478,6 +6906,39 @@ export interface operations {
             };
         };
     };
+    post_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackQuestion"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackList"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_plan_ics: {
         parameters: {
             query: {
@@ -6932,6 +7393,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_restock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restock"];
                 };
             };
             /** @description a problem */

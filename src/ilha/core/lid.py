@@ -15,7 +15,7 @@ from ilha.core.figures import ESTIMATES, Figures, figures
 from ilha.core.invert import greatest_current
 from ilha.core.limits import lower_limits
 from ilha.core.rig import Head, Plastic
-from ilha.core.schools import SCHOOLS, School, by_depth_table, lightest
+from ilha.core.schools import MARGINAL, RIGHT, SCHOOLS, School, by_depth_table, lightest
 from ilha.core.verdict import LOWER, OUTFIT, Limit, hangs, judge
 
 
@@ -34,9 +34,10 @@ class Lid:
 def lid(
     cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
     rod: Rod | None = None, school: str = "lightest-practical",
-    slow: Sequence[float] | None = None,
+    slow: Sequence[float] | None = None, alone: bool = False,
 ) -> Lid:
-    """The chart of a box. ``cond`` gives all but depth and current; of a fixed stance.
+    """The chart of a box. ``cond`` gives all but depth and current; of a fixed stance. alone : each
+    head judged as if it were the only one, so that none plunges beside a lighter one.
 
     Only one limit knows the current: whether the line holds. It is inverted once for each depth,
     which gives the greatest current that a head bears; all cells of the grid then follow by
@@ -73,7 +74,7 @@ def lid(
     others = np.logical_and.reduce([item.passed for item in limits[1:]])
     fits = spread(np.asarray(f.package <= f.rod.lure_max)).astype(bool)
     limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
-    if chosen.hangs_count:
+    if chosen.hangs_count and not alone:
         limits.append(hangs(f.mass, gets & others, spread(f.fall.zone)))
     verdict = judge(limits, grid).verdict
     if chosen.key == "depth-table":
@@ -109,3 +110,17 @@ def gaps(chart: Lid, looked: Flags | None = None) -> Gap:
     """Cells in which no head is right, of those looked at ((D, U); all where None)."""
     mask = np.ones(chart.pick.shape, dtype=bool) if looked is None else looked
     return Gap(int(((chart.pick < 0) & mask).sum()), int(mask.sum()))
+
+
+def closes(chart: Lid, candidates: Lid, weight: Array) -> Array:
+    """How much of what a box leaves empty each candidate would fill, (C,).
+
+    candidates : their own chart over the same cells, each judged alone. weight : (D, U) of the
+    cells: hours there, or ones.
+
+    A box covers a cell where some head passes all limits but hanging: the lightest of those always
+    hangs. So a head that is added covers what it covers alone, beside what was covered before.
+    """
+    gap = np.where(chart.pick < 0, weight, 0.0)
+    passes = (candidates.verdict == RIGHT) | (candidates.verdict == MARGINAL)
+    return np.asarray((passes * gap).sum(axis=(1, 2)))

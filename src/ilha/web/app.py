@@ -13,6 +13,7 @@ from ilha.store import db
 from ilha.web import (
     again,
     bench,
+    buy,
     card,
     choice,
     data,
@@ -24,6 +25,7 @@ from ilha.web import (
     know,
     lid,
     log,
+    pack,
     places,
     plan,
     resources,
@@ -67,7 +69,8 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     errors.register(app)
     database.register(app)
     for module in (resources, day, fit, places, plan, card, tides, bench, trainer, choice,
-                   know, log, again, gear, lid, data):
+                   know, log, again, gear, lid,
+                   pack, buy, data):
         app.register_blueprint(module.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -56,7 +56,8 @@ def _light(asked: ChoiceQuestion, at: Moment) -> str:
     return found.fished_at(times[asked.step])[0]
 
 
-def _situation(asked: ChoiceQuestion, at: Moment) -> Situation:
+def situation_at(asked: ChoiceQuestion, at: Moment) -> Situation:
+    """The situation of a question at its step."""
     mark, way, step = at.mark, at.way, asked.step
     depth, current = float(way.depth[step]), abs(float(way.stream[step]))
     if not way.wet[step]:
@@ -85,7 +86,7 @@ def _situation(asked: ChoiceQuestion, at: Moment) -> Situation:
 def _made(asked: ChoiceQuestion) -> tuple[Moment, Box, Chosen]:
     at = moment(asked)
     box = box_of(asked.line_id)
-    return at, box, choose(_situation(asked, at), box, rule_book())
+    return at, box, choose(situation_at(asked, at), box, rule_book())
 
 
 @bp.get("/choice")

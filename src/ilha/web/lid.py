@@ -2,19 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
 import numpy as np
 from flask import Blueprint, Response, request
 from werkzeug.wrappers import Response as Answer
 
+from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
 from ilha.core.lid import Lid, gaps, lid
+from ilha.core.rig import Head
 from ilha.core.tables import STANCES
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.lid_pdf import Region, Sheet, as_pdf
-from ilha.store import heads, lines, marks, plastics, rods
+from ilha.store import heads, lines, marks, plastics, rods, stock
 from ilha.web import convert, learned
 from ilha.web.database import connection
 from ilha.web.day import fits_of, found, moment
@@ -27,29 +33,66 @@ bp = Blueprint("lid", __name__, url_prefix="/api")
 CELLS = 60
 
 
-def _chart(asked: LidQuestion) -> tuple[Lid, list[heads.Head], int]:
-    row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
-    line = found(lines.get, asked.line_id, "line_id", "line")
-    rod = None if asked.rod_id is None else found(rods.get, asked.rod_id, "rod_id", "rod")
-    box = [head for head in heads.listed(connection()) if head["carried"] > 0]
-    fits = fits_of(row, box)
-    shown = [head for head in box if fits[head["id"]] == FITS]
-    if not shown:
-        raise FieldError("plastic_id", "`plastic_id`: no head in the box threads straight on this"
-                                       " plastic: choose another")
-    taught = learned.sink_factors()
-    slow = [taught[key].value if (key := learned.pair_key(head["id"], row["id"])) in taught else 1.0
-            for head in shown]
-    cond = Conditions(
-        depth=np.array(1.0), surface_speed=np.array(0.0),
-        line_diameter=si(line["diameter_mm"], 1), temperature_c=asked.temperature_c,
-        wind=asked.wind_m_s, tip_height=STANCES[asked.stance].tip_height_m, cast=asked.cast_m)
-    chart = lid(
-        cond, np.linspace(asked.depth_to_m / CELLS, asked.depth_to_m, CELLS),
-        np.linspace(0.0, asked.current_to_m_s, CELLS), convert.core_plastic(row),
-        [convert.core_head(head) for head in shown],
-        None if rod is None else convert.core_rod(rod), asked.school, slow)
-    return chart, shown, len(box) - len(shown)
+@dataclass(frozen=True)
+class Asked:
+    """A chart's question with the rows that it names. slow : by head's id, as learned."""
+
+    question: LidQuestion
+    plastic: plastics.Plastic
+    line_mm: float
+    rod: Rod | None
+    heads: tuple[heads.Head, ...]
+    slow: tuple[float, ...]
+    left_out: int
+
+    @classmethod
+    def of(cls, asked: LidQuestion) -> Asked:
+        """Heads of which some are left and that thread straight on the plastic.
+
+        Raises
+        ------
+        NotFound
+            For a plastic, line or rod that is not there.
+        FieldError
+            Where no head threads on it.
+        """
+        row = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
+        line = found(lines.get, asked.line_id, "line_id", "line")
+        rod = None if asked.rod_id is None else convert.core_rod(
+            found(rods.get, asked.rod_id, "rod_id", "rod"))
+        lost = stock.heads_lost(connection())
+        box = [head for head in heads.listed(connection())
+               if head["carried"] > lost.get(head["id"], 0)]
+        fits = fits_of(row, box)
+        shown = [head for head in box if fits[head["id"]] == FITS]
+        if not shown:
+            raise FieldError("plastic_id", "`plastic_id`: no head in the box threads straight on"
+                                           " this plastic: choose another")
+        taught = learned.sink_factors()
+        slow = [taught[key].value if (key := learned.pair_key(head["id"], row["id"])) in taught
+                else 1.0 for head in shown]
+        return cls(asked, row, line["diameter_mm"], rod, tuple(shown), tuple(slow),
+                   len(box) - len(shown))
+
+    def but(self, **changed: Any) -> Asked:
+        return replace(self, **changed)
+
+    def chart(self, of: Sequence[Head], slow: Sequence[float] | None = None, alone: bool = False
+              ) -> Lid:
+        """The chart of any heads in this water."""
+        q = self.question
+        cond = Conditions(
+            depth=np.array(1.0), surface_speed=np.array(0.0), line_diameter=si(self.line_mm, 1),
+            temperature_c=q.temperature_c, wind=q.wind_m_s,
+            tip_height=STANCES[q.stance].tip_height_m, cast=q.cast_m)
+        return lid(cond, np.linspace(q.depth_to_m / CELLS, q.depth_to_m, CELLS),
+                   np.linspace(0.0, q.current_to_m_s, CELLS), convert.core_plastic(self.plastic),
+                   of, self.rod, q.school, slow, alone)
+
+
+def chart_of(own: Asked) -> Lid:
+    """The chart of the box."""
+    return own.chart([convert.core_head(head) for head in own.heads], own.slow)
 
 
 def _path(asked: LidQuestion) -> tuple[marks.Mark, Array, Array] | None:
@@ -65,8 +108,9 @@ def _path(asked: LidQuestion) -> tuple[marks.Mark, Array, Array] | None:
 @bp.get("/lid")
 def get_lid() -> Answer:
     asked = LidQuestion.model_validate(request.args.to_dict())
-    chart, shown, left_out = _chart(asked)
-    ids = np.array([*(head["id"] for head in shown), 0])
+    own = Asked.of(asked)
+    chart = chart_of(own)
+    ids = np.array([*(head["id"] for head in own.heads), 0])
     every, path = gaps(chart), _path(asked)
     drawn = None
     if path is not None:
@@ -82,20 +126,20 @@ def get_lid() -> Answer:
     return answer(LidChart.model_validate({
         "depths_m": np.round(chart.depths, 3).tolist(),
         "currents_m_s": np.round(chart.currents, 4).tolist(),
-        "pick": ids[chart.pick].tolist(), "left_out": left_out, "path": drawn,
+        "pick": ids[chart.pick].tolist(), "left_out": own.left_out, "path": drawn,
         "empty_share": round(every.empty / every.cells, 3)}))
 
 
 @bp.get("/lid.pdf")
 def get_lid_pdf() -> Response:
     asked = LidSheet.model_validate(request.args.to_dict())
-    chart, shown, _ = _chart(asked)
-    plastic = found(plastics.get, asked.plastic_id, "plastic_id", "plastic")
+    own = Asked.of(asked)
+    chart, plastic = chart_of(own), own.plastic
     line = found(lines.get, asked.line_id, "line_id", "line")
     path = _path(asked)
     # Heads of one printed weight are one region: the lid is read by weight.
     cells: dict[str, Flags] = {}
-    for i, head in enumerate(shown):
+    for i, head in enumerate(own.heads):
         words = convert.head_words(head, asked.weights)
         cells[words] = cells.get(words, chart.pick == i) | (chart.pick == i)
     regions = [Region(words, own) for words, own in cells.items() if np.any(own)]

@@ -8,7 +8,7 @@ from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha.core.rates import LEVEL, Rate, stands_out
-from ilha.core.trips import Happened, Trip, depth_band, lost_by, trips, worked
+from ilha.core.trips import depth_band, lost_by, worked
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
 from ilha.web import learned
@@ -22,6 +22,7 @@ from ilha.web.log_payloads import (
     Log,
     WorkedAll,
 )
+from ilha.web.logged import band_words, lost_by_bottom, trips_logged
 from ilha.web.resources import answer
 from ilha.web.span import now_s
 
@@ -50,26 +51,9 @@ def post_log() -> Response:
     return answer(Kept(ids=[*(event.id for event in batch.events), *batch.gone]))
 
 
-def _happened(row: events.Event) -> Happened:
-    return Happened(row["kind"], row["at_utc_s"], row["mark_name"], {
-        "head": row["head_name"], "plastic": row["plastic_name"], "colour": row["colour"],
-        "retrieve": row["retrieve"], "stage": row["stage"] or "", "light": row["light"] or "",
-        "depth": "" if row["depth_m"] is None else _band_words(row["depth_m"])})
-
-
-def _band_words(depth_m: float) -> str:
-    low, high = depth_band(depth_m)
-    return f"{low:g} m and over" if high is None else f"{low:g} to {high:g} m"
-
-
-def _trips() -> tuple[list[Trip], list[events.Event]]:
-    rows = events.listed(connection())
-    return trips(_happened(row) for row in rows), rows
-
-
 @bp.get("/log")
 def get_log() -> Response:
-    found, rows = _trips()
+    found, rows = trips_logged()
     shown = []
     for trip in reversed(found):
         own = [row for row in rows if trip.start <= row["at_utc_s"] <= trip.end
@@ -94,8 +78,8 @@ def _ranked(rates: dict[str, Rate]) -> list[tuple[str, Rate]]:
 @bp.get("/log/worked")
 def get_worked() -> Response:
     """Fish an hour by head, plastic, colour and so on, each with its interval."""
-    found, rows = _trips()
-    bands = {_band_words(row["depth_m"]): depth_band(row["depth_m"]) for row in rows
+    found, rows = trips_logged()
+    bands = {band_words(row["depth_m"]): depth_band(row["depth_m"]) for row in rows
              if row["depth_m"] is not None}
     tables = []
     for by in BY:
@@ -104,9 +88,8 @@ def get_worked() -> Response:
         shown = [_rate(name, r, bands.get(name, (0.0, None)) if by == "depth" else (0.0, None))
                  for name, r in ranked]
         tables.append({"by": by, "rows": shown, "best": best, "chance": chance})
-    bottoms = {mark["name"]: mark["bottom"] for mark in marks.listed(connection())}
     places = _ranked(lost_by(found, lambda trip: trip.place))
-    bottom = _ranked(lost_by(found, lambda trip: bottoms.get(trip.place, "a place that is gone")))
+    bottom = _ranked(lost_by_bottom(found))
     return answer(WorkedAll.model_validate({
         "tables": tables, "lost": [_rate(*item) for item in places],
         "lost_on": [_rate(*item) for item in bottom],

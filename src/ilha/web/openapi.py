@@ -16,6 +16,7 @@ from ilha.web import gear_payloads as g
 from ilha.web import know_payloads as k
 from ilha.web import lid_payloads as x
 from ilha.web import log_payloads as l_
+from ilha.web import pack_payloads as q
 from ilha.web import payloads as p
 from ilha.web import plan_payloads as c
 from ilha.web import tide_payloads as t
@@ -67,6 +68,11 @@ ROUTES = (
           body=p.FileIn),
     Route("get", "/api/lid", "Where each head is the pick: depth across, current up", x.LidChart,
           query=x.LidQuestion),
+    Route("post", "/api/pack", "The fewest heads and plastics for a plan", q.PackList,
+          body=q.PackQuestion),
+    Route("get", "/api/restock", "What the log took from the box, and what it cost", q.Restock),
+    Route("get", "/api/lid/buy", "The purchases that close most of the chart's gaps", q.BuyList,
+          query=q.BuyQuestion),
     Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
     Route("get", "/api/box", "All that is carried", g.Box),
     Route("get", "/api/reference", "Schools and stances", p.Reference),

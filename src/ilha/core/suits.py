@@ -1,0 +1,76 @@
+"""Which heads under which plastics suit a situation: the search's combinations by pair."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.box import Box
+from ilha.core.choose import APART, riggings_for, scores
+from ilha.core.errors import Array, Flags, Indices
+from ilha.core.rules import RULES, Rule
+from ilha.core.schools import RIGHT
+from ilha.core.search import search
+from ilha.core.situation import Situation
+from ilha.core.traits import Traits
+
+
+@dataclass(frozen=True)
+class Suits:
+    """Of every pair the best combination, (H, P). points : -inf where none passes the hard limits.
+    right : whether that one is right, not marginal or too heavy. rigging : its key, "" for none.
+    line, rod : indices, -1 for none."""
+
+    points: Array
+    right: Flags
+    rigging: Array
+    line: Indices
+    rod: Indices
+
+    def near(self, apart: float) -> Flags:
+        """Pairs within so many points of the best; only right ones where any is."""
+        points = np.where(self.right, self.points, -np.inf) if self.right.any() else self.points
+        best = float(points.max(initial=-np.inf))
+        return np.asarray(np.isfinite(points) & (points >= best - apart))
+
+
+def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suits:
+    """Every pair of a box in a situation, by the rules and limits that choose an outfit. Colour,
+    tip and retrieve, which can be had with any pair, are left out.
+
+    Raises
+    ------
+    DomainError
+        As the water model does.
+    """
+    shape = (len(box.heads), len(box.plastics))
+    facts = situation.facts()
+    fired = [rule for rule in rules if rule.fired(facts)]
+    found = search(box, situation, riggings_for(fired))
+    points = np.full(shape, -np.inf)
+    right = np.zeros(shape, dtype=bool)
+    rigging = np.full(shape, "", dtype="<U40")
+    line, rod = np.full(shape, -1), np.full(shape, -1)
+    if found is None:
+        return Suits(points, right, rigging, line, rod)
+    given = scores(Traits(box, found, situation.fish),
+                   [rule for rule in fired if not any(name in rule.gives for name in APART)])
+    # What is right comes before what has more points and is not.
+    ranked = np.where(found.passed, given + 1e6 * (found.verdict == RIGHT), -np.inf)
+    column = np.argmax(ranked, axis=1)
+    every = np.arange(column.size)
+    order = np.argsort(-ranked[every, column], kind="stable")
+    order = order[found.passed[order, column[order]]]
+    # The first of each pair is its best.
+    pair = found.rows.head[order] * len(box.plastics) + found.rows.plastic[order]
+    _, first = np.unique(pair, return_index=True)
+    row = order[first]
+    col = column[row]
+    at = (found.rows.head[row], found.rows.plastic[row])
+    points[at] = given[row, col]
+    right[at] = found.verdict[row, col] == RIGHT
+    rigging[at] = found.rows.keys[row]
+    line[at], rod[at] = found.line[col], found.rod[col]
+    return Suits(points, right, rigging, line, rod)
