@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import re
+from io import BytesIO
 from pathlib import Path
 
+import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
@@ -137,10 +140,85 @@ def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Wa
     watch.must_be_clean()
 
 
+def test_the_chart_says_what_is_marginal_and_what_would_close_it(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Lid chart").click()
+    expect(page.locator(".lid-marginal").first).to_be_attached()
+    page.get_by_role("button", name="what would close most of it?").click()
+    first = page.locator(".buy li").first
+    expect(first).to_contain_text("of these hours", timeout=15000)
+    closes = [int(re.search(r"closes (\d+) of", words)[1])  # type: ignore[index]
+              for words in page.locator(".buy li").all_inner_texts()]
+    assert closes == sorted(closes, reverse=True)
+    assert closes[0] > 0
+    expect(page.locator(".buy")).to_contain_text("a drifting boat")
+    watch.must_be_clean()
+
+
+def test_a_day_is_packed_by_keys_ticked_off_and_printed(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    # The device's clock says the server's day.
+    page.clock.set_fixed_time(float(server.now_s or 0))
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Pack").press("Enter")
+    visit = page.get_by_role("listitem", name="visit 1")
+    visit.get_by_label("from").select_option("7")
+    visit.get_by_label("to").select_option("10")
+    page.get_by_role("button", name="another place or hour").press("Enter")
+    second = page.get_by_role("listitem", name="visit 2")
+    second.get_by_label("off").select_option(label="Boca do Porto")
+    second.get_by_label("from").select_option("12")
+    second.get_by_label("to").select_option("14")
+    page.get_by_role("button", name="pack it").press("Enter")
+    ticks = page.locator(".ticks li")
+    expect(ticks.first).to_contain_text("in the box", timeout=15000)
+    expect(page.locator(".packed")).to_contain_text("each lasts with 90 % chance")
+    expect(page.locator(".losses")).to_contain_text("Boca do Porto, rock")
+    ticks.first.locator("input").press("Space")
+    packed = page.locator(".packed").inner_text()
+    # Another visit to the page, and the list is there with what was ticked.
+    page.reload()
+    page.get_by_role("button", name="Pack").click()
+    expect(ticks.first.locator("input")).to_be_checked(timeout=15000)
+    assert page.locator(".packed").inner_text() == packed
+    page.get_by_role("listitem", name="visit 2").get_by_label("to").select_option("16")
+    expect(page.get_by_text("The plan has changed since")).to_be_visible()
+    with pdfplumber.open(BytesIO(page.pdf(format="A5"))) as sheet:
+        words = " ".join(part.extract_text() for part in sheet.pages)
+        assert len(sheet.pages) == 1
+    assert "Boca do Porto" in words
+    assert "in the box" in words
+    for hidden in ("pack it", "The plan has changed", "Lid chart", "daylight"):
+        assert hidden not in words
+    watch.must_be_clean()
+
+
+def test_losses_are_counted_again_and_undone(page: Page, server: Server, watch: Watch) -> None:
+    lost = [{"id": f"lost-{n:05d}", "kind": "lost", "at_utc_s": float(server.now_s or 0) - 60 * n,
+             "mark_id": 4, "mark_name": "Boca do Porto", "head_id": 9, "head_name": "1/4 oz ball",
+             "plastic_id": 1, "plastic_name": "127 mm straight tail"} for n in range(2)]
+    assert page.request.post(f"{server.url}api/log", data={"events": lost, "gone": []}).ok
+    page.goto(server.url + "box")
+    expect(page.locator(".heads tr", has_text="6 of 8")).to_contain_text("1/4 oz")
+    page.get_by_role("button", name="Losses").click()
+    row = page.locator(".heads tr", has_text="1/4 oz ball")
+    expect(row).to_contain_text("6 of 8")
+    expect(page.locator(".restock")).to_contain_text("2 rigs in")
+    page.get_by_role("button", name="restocked: 1/4 oz ball").click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="undo").click()
+    expect(row).to_have_count(1)
+    watch.must_be_clean()
+
+
 def test_on_a_phone(browser: Browser, server: Server) -> None:
     context = browser.new_context(viewport=PHONE, service_workers="block", timezone_id="UTC")
     page = context.new_page()
     watch = Watch(page)
+    page.clock.set_fixed_time(float(server.now_s or 0))
     page.goto(server.url + "box")
     page.wait_for_selector(".heads")
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
@@ -148,6 +226,16 @@ def test_on_a_phone(browser: Browser, server: Server) -> None:
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     page.get_by_role("button", name="Lid chart").click()
     page.wait_for_selector(".lid-region")
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    for name, shown in (("All else", ".heads"), ("Pack", ".visits"), ("Losses", ".restock")):
+        page.get_by_role("button", name=name).click()
+        page.wait_for_selector(shown)
+        assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+        assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    page.get_by_role("button", name="Pack").click()
+    page.get_by_role("button", name="pack it").click()
+    page.wait_for_selector(".ticks", timeout=15000)
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     watch.must_be_clean()

@@ -2717,6 +2717,11 @@ export interface components {
              * @description heads whose hook does not thread straight on it
              */
             left_out: number;
+            /**
+             * Marginal
+             * @description whether the pick holds at the middle estimate of the current alone
+             */
+            marginal: boolean[][];
             path: components["schemas"]["LidPath"] | null;
             /** Pick */
             pick: number[][];
@@ -3686,6 +3691,12 @@ export interface components {
              */
             clarity?: "clear" | "stained" | "dirty";
             /**
+             * Line Id
+             * @description null: any line in the box
+             * @default null
+             */
+            line_id?: number | null;
+            /**
              * Mood
              * @default steady
              * @enum {string}
@@ -3696,6 +3707,12 @@ export interface components {
              * @default false
              */
             pests?: boolean;
+            /**
+             * Rod Id
+             * @description null: any rod in the box
+             * @default null
+             */
+            rod_id?: number | null;
             /**
              * School
              * @default lightest-practical
@@ -4422,8 +4439,6 @@ export interface components {
             from_clock: string;
             /** Head Id */
             head_id: number | null;
-            /** Line Id */
-            line_id: number | null;
             /** Place */
             place: string;
             /** Plastic Id */
@@ -4433,8 +4448,6 @@ export interface components {
              * @description its name; empty for none
              */
             rigging: string;
-            /** Rod Id */
-            rod_id: number | null;
             /** To Clock */
             to_clock: string;
             /**

@@ -9,7 +9,7 @@ import numpy as np
 
 from ilha.core.box import Box
 from ilha.core.choose import APART, riggings_for, scores
-from ilha.core.errors import Array, Flags, Indices
+from ilha.core.errors import Array, Flags
 from ilha.core.rules import RULES, Rule
 from ilha.core.schools import RIGHT
 from ilha.core.search import search
@@ -21,13 +21,11 @@ from ilha.core.traits import Traits
 class Suits:
     """Of every pair the best combination, (H, P). points : -inf where none passes the hard limits.
     right : whether that one is right, not marginal or too heavy. rigging : its key, "" for none.
-    line, rod : indices, -1 for none."""
+    """
 
     points: Array
     right: Flags
     rigging: Array
-    line: Indices
-    rod: Indices
 
     def near(self, apart: float) -> Flags:
         """Pairs within so many points of the best; only right ones where any is."""
@@ -52,9 +50,8 @@ def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suit
     points = np.full(shape, -np.inf)
     right = np.zeros(shape, dtype=bool)
     rigging = np.full(shape, "", dtype="<U40")
-    line, rod = np.full(shape, -1), np.full(shape, -1)
     if found is None:
-        return Suits(points, right, rigging, line, rod)
+        return Suits(points, right, rigging)
     given = scores(Traits(box, found, situation.fish),
                    [rule for rule in fired if not any(name in rule.gives for name in APART)])
     # What is right comes before what has more points and is not.
@@ -72,5 +69,4 @@ def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suit
     points[at] = given[row, col]
     right[at] = found.verdict[row, col] == RIGHT
     rigging[at] = found.rows.keys[row]
-    line[at], rod[at] = found.line[col], found.rod[col]
-    return Suits(points, right, rigging, line, rod)
+    return Suits(points, right, rigging)

@@ -14,7 +14,7 @@ PORT = "Cais Velho, Marela"
 STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"
 DAYS_BACK, DAYS_AHEAD = 4, 40
 DAYS_OF_LOG = 380
-RESTOCKED_DAYS = 75
+RESTOCKED_DAYS = 200
 """When Marela's box was last counted full."""
 _HOUR = 3600.0
 # Invented constants: amplitude m, speed degrees per hour (of the astronomical wave), phase deg.

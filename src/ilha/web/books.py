@@ -66,8 +66,8 @@ def _head(row: heads.Head) -> BoxHead:
         si(row["keeper_takes_mm"], 1), row["printed_oz"])
 
 
-def box_of(line_id: int | None = None) -> Box:
-    """The box as it is stored, with one line alone where one is chosen; ids are the rows'.
+def box_of(line_id: int | None = None, rod_id: int | None = None) -> Box:
+    """The box as it is stored, with one line or rod alone where one is chosen; ids are the rows'.
 
     Raises
     ------
@@ -82,4 +82,5 @@ def box_of(line_id: int | None = None) -> Box:
         tuple(_head(row) for row in heads.listed(conn) if row["carried"] > 0),
         tuple(BoxLine(str(row["id"]), si(row["diameter_mm"], 1), newtons_of_kg(row["strength_kg"]))
               for row in lines.listed(conn) if line_id in (None, row["id"])),
-        tuple(BoxRod(str(row["id"]), convert.core_rod(row)) for row in rods.listed(conn)))
+        tuple(BoxRod(str(row["id"]), convert.core_rod(row)) for row in rods.listed(conn)
+              if rod_id in (None, row["id"])))

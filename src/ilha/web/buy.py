@@ -29,6 +29,8 @@ from ilha.web.span import now_s, span_of
 bp = Blueprint("buy", __name__, url_prefix="/api")
 
 SHOWN = 6
+LEAST_HOURS, LEAST_SHARE = 0.5, 0.01
+"""What closes less, in hours and share of the empty cells, is not worth a word."""
 SAME_LINE_MM = 0.005
 """Lines as near in diameter as this are one."""
 
@@ -44,7 +46,7 @@ def get_buy() -> Response:
         {**what, "closes_hours": round(float(filled[0]), 1),
          "closes_share": round(float(filled[1]) / max(1, gaps(chart).empty), 3)}
         for what, filled in (*_heads(own, chart, hours, ones), *_others(own, chart, hours, ones))
-        if filled[1] > 0.0]
+        if filled[0] >= LEAST_HOURS or filled[1] >= LEAST_SHARE * gaps(chart).empty > 0.0]
     bought.sort(key=lambda one: (-one["closes_hours"], -one["closes_share"]))
     empty = float(np.where(chart.pick < 0, hours, 0.0).sum())
     return answer(BuyList.model_validate({

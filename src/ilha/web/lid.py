@@ -16,6 +16,7 @@ from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
 from ilha.core.lid import Lid, gaps, lid
 from ilha.core.rig import Head
+from ilha.core.schools import MARGINAL
 from ilha.core.tables import STANCES
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
@@ -95,6 +96,12 @@ def chart_of(own: Asked) -> Lid:
     return own.chart([convert.core_head(head) for head in own.heads], own.slow)
 
 
+def marginal_of(chart: Lid) -> Flags:
+    """Where the pick is no more than marginal, (D, U)."""
+    verdict = np.take_along_axis(chart.verdict, np.maximum(chart.pick, 0)[None], axis=0)[0]
+    return np.asarray((chart.pick >= 0) & (verdict == MARGINAL))
+
+
 def _path(asked: LidQuestion) -> tuple[marks.Mark, Array, Array] | None:
     """The mark's depth and current through the wet hours of its day."""
     if asked.mark_id is None:
@@ -126,7 +133,8 @@ def get_lid() -> Answer:
     return answer(LidChart.model_validate({
         "depths_m": np.round(chart.depths, 3).tolist(),
         "currents_m_s": np.round(chart.currents, 4).tolist(),
-        "pick": ids[chart.pick].tolist(), "left_out": own.left_out, "path": drawn,
+        "pick": ids[chart.pick].tolist(), "marginal": marginal_of(chart).tolist(),
+        "left_out": own.left_out, "path": drawn,
         "empty_share": round(every.empty / every.cells, 3)}))
 
 
@@ -139,10 +147,13 @@ def get_lid_pdf() -> Response:
     path = _path(asked)
     # Heads of one printed weight are one region: the lid is read by weight.
     cells: dict[str, Flags] = {}
-    for i, head in enumerate(own.heads):
-        words = convert.head_words(head, asked.weights)
-        cells[words] = cells.get(words, chart.pick == i) | (chart.pick == i)
-    regions = [Region(words, own) for words, own in cells.items() if np.any(own)]
+    marginal = marginal_of(chart)
+    for words_end, side in (("", ~marginal), (", marginal", marginal)):
+        for i, head in enumerate(own.heads):
+            words = convert.head_words(head, asked.weights) + words_end
+            mine = (chart.pick == i) & side
+            cells[words] = cells.get(words, mine) | mine
+    regions = [Region(words, mine) for words, mine in cells.items() if np.any(mine)]
     body = as_pdf(Sheet(
         f"{plastic['name']} on {line['name']}, {asked.school.replace('-', ' ')}",
         asked.width_mm, asked.height_mm, chart.depths, chart.currents, tuple(regions),

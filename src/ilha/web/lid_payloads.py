@@ -52,6 +52,8 @@ class LidChart(Payload):
     depths_m: list[float]
     currents_m_s: list[float]
     pick: list[list[int]]
+    marginal: list[list[bool]] = Field(
+        description="whether the pick holds at the middle estimate of the current alone")
     empty_share: float = Field(description="of the chart's cells")
     left_out: int = Field(description="heads whose hook does not thread straight on it")
     path: LidPath | None

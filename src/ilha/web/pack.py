@@ -58,7 +58,7 @@ def _steps(i: int, visit: Visit, at: Moment) -> range:
 
 def _looked(asked: PackQuestion, box: Box) -> list[_Looked]:
     """Every visit at every half hour of it."""
-    shared = asked.model_dump(exclude={"visits"})
+    shared = asked.model_dump(exclude={"visits", "rod_id"})
     rules, out = rule_book(), []
     for i, visit in enumerate(asked.visits):
         question = ChoiceQuestion(mark_id=visit.mark_id, date=visit.date, fish=visit.fish, **shared)
@@ -107,7 +107,7 @@ def _held() -> tuple[dict[int, _Held], dict[int, _Held]]:
 @bp.post("/pack")
 def post_pack() -> Response:
     asked = PackQuestion.model_validate_json(request.get_data())
-    box = box_of()
+    box = box_of(asked.line_id, asked.rod_id)
     looked = _looked(asked, box)
     logged = lost_by_bottom(trips_logged()[0])
     rates = {bottom: loss_rate(bottom, r.events, r.hours) if (r := logged.get(bottom)) is not None
@@ -139,7 +139,7 @@ def _liking(found: Suits) -> Any:
 
 
 _SAME = ("visit", "head_id", "plastic_id", "rigging", "why")
-"""What neighbours must share to be one stretch: rod and line of the first are kept."""
+"""What neighbours must share to be one stretch."""
 
 
 def _stretches(looked: list[_Looked], packed: Packed, box: Box) -> list[dict[str, Any]]:
@@ -148,14 +148,11 @@ def _stretches(looked: list[_Looked], packed: Packed, box: Box) -> list[dict[str
     for one, h, p in zip(looked, packed.head, packed.plastic, strict=True):
         row: dict[str, Any] = {
             "visit": one.visit, "place": one.at.mark["name"], "date": one.at.span.date,
-            "head_id": None, "plastic_id": None, "rigging": "", "line_id": None, "rod_id": None,
+            "head_id": None, "plastic_id": None, "rigging": "",
             "why": "dry" if one.suits is None else "nothing suits"}
         if h >= 0 and one.suits is not None:
-            s = one.suits
             row |= {"head_id": int(box.heads[h].head.id), "plastic_id": int(box.plastics[p].id),
-                    "rigging": NAMES[str(s.rigging[h, p])], "why": "",
-                    "line_id": int(box.lines[s.line[h, p]].id),
-                    "rod_id": int(box.rods[s.rod[h, p]].id)}
+                    "rigging": NAMES[str(one.suits.rigging[h, p])], "why": ""}
         end = one.at.span.clock_of(one.step + one.hours * 3600.0 / one.at.span.step_s)
         if out and all(out[-1][k] == row[k] for k in _SAME):
             out[-1]["to_clock"] = end

@@ -32,6 +32,8 @@ class PackQuestion(Payload):
     clarity: Clarity = "stained"
     mood: Mood = "steady"
     pests: bool = False
+    line_id: Id | None = Field(None, description="null: any line in the box")
+    rod_id: Id | None = Field(None, description="null: any rod in the box")
 
 
 class Take(Payload):
@@ -56,8 +58,6 @@ class Stretch(Payload):
     head_id: int | None
     plastic_id: int | None
     rigging: str = Field(description="its name; empty for none")
-    line_id: int | None
-    rod_id: int | None
     why: Literal["", "dry", "nothing suits"]
 
 

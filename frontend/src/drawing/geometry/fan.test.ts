@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { LidChart, Outfit } from "../../api/types";
+import type { Outfit } from "../../api/types";
 import { fanBox, fanRays, walkRays } from "./fan";
-import { regionsOf } from "./lid";
 import { outfitShape, sideRange } from "./outfit";
 
 describe("casts seen from above", () => {
@@ -45,20 +44,5 @@ describe("an outfit in its water", () => {
     expect(lost.line).toEqual([]);
     expect(lost.fall).toEqual([]);
     expect(sideRange([lost, outfitShape(held, 4, 1)])).toEqual([0, 4]);
-  });
-});
-
-describe("the lid chart's regions", () => {
-  const chart = { depths_m: [1, 2], currents_m_s: [0, 0.5, 1], pick: [[3, 3, 4], [3, 5, 0]], empty_share: 0, left_out: 0, path: null } as unknown as LidChart;
-  const regions = regionsOf(chart, (id) => (id === 3 ? "1/8 oz" : "1/4 oz"));
-  it("join heads of one name", () => {
-    expect(Object.fromEntries(regions.map((r) => [r.name, r.cells]))).toEqual({ "1/8 oz": 3, "1/4 oz": 2, "": 1 });
-  });
-  it("are bars of neighbouring cells", () => {
-    expect(regions.find((r) => r.name === "1/8 oz")!.bars).toEqual([
-      { from: 0, to: 1, low: 0, high: 0.75 }, { from: 1, to: 2, low: 0, high: 0.25 }]);
-  });
-  it("are named where they are highest", () => {
-    expect(regions.find((r) => r.name === "1/8 oz")!.middle[0]).toBe(0.5);
   });
 });

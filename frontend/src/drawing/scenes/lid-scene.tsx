@@ -25,16 +25,20 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
     const names = new Map(heads.map((h) => [h.id, text(headName(h, units))]));
     return regionsOf(chart, (id) => names.get(id) ?? "").sort((a, b) => (mass.get(a.name) ?? 0) - (mass.get(b.name) ?? 0));
   }, [chart, heads, units, mass]);
+  const tones = useMemo(() => [...new Set(regions.map((r) => r.name).filter(Boolean))], [regions]);
   const wide = Math.max(50, width - EDGE.left - EDGE.right);
   const x = (m: number) => EDGE.left + (m / far) * wide;
   const y = (u: number) => HEIGHT - EDGE.foot - (u / fast) * (HEIGHT - EDGE.top - EDGE.foot);
   return (
     <div ref={ref} className="lid-frame">
       <svg viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={words}>
-        <defs><pattern id="lid-none" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V7" className="lid-hatch" /></pattern></defs>
-        {regions.map((r, i) => (
-          <path key={r.name} className={r.name === "" ? "lid-empty" : `lid-region tone-${i % 4}`}
+        <defs><pattern id="lid-some" width="9" height="9" patternUnits="userSpaceOnUse"><circle cx="3" cy="3" r="1.1" className="lid-dot" /></pattern><pattern id="lid-none" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V7" className="lid-hatch" /></pattern></defs>
+        {regions.map((r) => (
+          <path key={`${r.name} ${r.marginal}`} className={r.name === "" ? "lid-empty" : `lid-region tone-${tones.indexOf(r.name) % 4} ${r.marginal ? "marginal" : ""}`}
                 d={r.bars.map((b) => `M${x(b.from)} ${y(b.low)}H${x(b.to) + 0.4}V${y(b.high)}H${x(b.from)}Z`).join("")} />
+        ))}
+        {regions.filter((r) => r.marginal).map((r) => (
+          <path key={r.name} className="lid-marginal" d={r.bars.map((b) => `M${x(b.from)} ${y(b.low)}H${x(b.to) + 0.4}V${y(b.high)}H${x(b.from)}Z`).join("")} />
         ))}
         <path d={`M${x(0)} ${y(fast)}V${y(0)}H${x(far)}`} className="seen-axis" />
         {[0.25, 0.5, 0.75, 1].map((s) => (
@@ -44,8 +48,8 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
           </g>
         ))}
         <text x={4} y={HEIGHT - 8}>{units.speed_unit}</text>
-        {regions.filter((r) => r.cells >= 16).map((r) => (
-          <text key={r.name} x={Math.max(EDGE.left + 28, Math.min(x(r.middle[0]), width - EDGE.right - 28))} y={y(r.middle[1]) + 5} textAnchor="middle" className="lid-name">{r.name || "none"}</text>
+        {regions.filter((r) => r.cells >= (r.marginal ? 200 : 16)).map((r) => (
+          <text key={`${r.name} ${r.marginal}`} x={Math.max(EDGE.left + 28, Math.min(x(r.middle[0]), width - EDGE.right - 28))} y={y(r.middle[1]) + 5} textAnchor="middle" className="lid-name">{r.name ? `${r.name}${r.marginal ? ", marginal" : ""}` : "none"}</text>
         ))}
         {chart.path && <path className="lid-path" d={polyline(chart.path.depth_m.map((d, i): Point => [x(Math.min(d, far)), y(Math.min(chart.path!.current_m_s[i]!, fast))]))} />}
       </svg>

@@ -4,9 +4,11 @@ import { useChosen } from "../../ui/question";
 import { GearPart } from "./gear-part";
 import { KINDS, leftOf } from "./kinds";
 import { LidPart } from "./lid-part";
+import { PackPart } from "./pack-part";
+import { RestockPart } from "./restock-part";
 import { WeighIn } from "./weigh-in";
 
-const PAGES = [["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"]] as const;
+const PAGES = [["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"], ["pack", "Pack"], ["restock", "Losses"]] as const;
 const REST = ["lines", "rods", "reels", "leaders", "hooks", "weights", "sundries"] as const;
 
 export default function BoxView() {
@@ -19,10 +21,14 @@ export default function BoxView() {
           <button key={key} type="button" aria-pressed={page === key} onClick={() => setPage(key)}>{words}</button>
         ))}
       </div>
-      {page === "heads" ? <Heads /> : page === "plastics" ? <Plastics /> : page === "rest" ? <Rest /> : <LidPart />}
+      {SHOWN[page]()}
     </div>
   );
 }
+
+const SHOWN: Record<(typeof PAGES)[number][0], () => React.ReactNode> = {
+  heads: () => <Heads />, plastics: () => <Plastics />, rest: () => <Rest />, lid: () => <LidPart />, pack: () => <PackPart />, restock: () => <RestockPart />,
+};
 
 function Heads() {
   const { box: { heads } } = useChosen();

@@ -11,6 +11,7 @@ import { lengthScale, speedScale } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 import { LineFact, RodFact, SchoolFact } from "../day/other-facts";
 import { MarkFact, PlasticFact } from "../day/sentence";
+import { BuyPart } from "./buy-part";
 
 export function LidPart() {
   const units = useUnits();
@@ -39,11 +40,13 @@ export function LidPart() {
           <LidScene chart={chart.data} heads={box.heads} units={units} words={`Which head where, to ${far} ${depth.unit} and ${fast} ${current.unit}`} />
           <p>
             {chart.data.empty_share > 0.005 ? `In ${Math.round(chart.data.empty_share * 100)} % of the chart no head in the box is right (hatched).` : "A head is right everywhere on the chart."}{" "}
+            {chart.data.marginal.some((row) => row.includes(true)) && "Dotted: marginal, the current need only run a fifth harder. "}
             {chart.data.path && chart.data.path.empty_share > 0.005 && <b>On {Math.round(chart.data.path.empty_share * 100)} % of the day off {chart.data.path.name} none is.</b>}
             {chart.data.left_out > 0 && ` ${chart.data.left_out} heads do not thread straight on this plastic.`}
           </p>
         </>
       ) : chart.error ? <p role="alert" className="said">{plainWords(chart.error)}</p> : <p className="waiting" role="status">Trying every head in every water …</p>}
+      {chart.data && chart.data.empty_share > 0.005 && <BuyPart asked={asked} />}
       {chart.data && chart.error && <p role="alert" className="said">{plainWords(chart.error)}</p>}
       <div className="lid-forms">
         <Line id="lid-far" label={`Depth to, ${depth.unit}`} number value={far} onChange={setFar} />

@@ -5,7 +5,7 @@ import { client, unwrap } from "../../api/client";
 import { bringCsv, putBack, saveGear, sayCounted, takeOut, type GearKind, type Typed } from "../../api/gear";
 import { boxQuery } from "../../api/resources";
 
-const RESTS_ON_BOX = ["day", "fit", "lid", "card", "savings", "pack", "restock", ...RESTS_ON_RULES];
+const RESTS_ON_BOX = ["day", "fit", "lid", "card", "savings", "pack", "restock", "buy", ...RESTS_ON_RULES];
 
 export function useGear(kind: GearKind) {
   const queries = useQueryClient();

@@ -1,0 +1,43 @@
+// One visit of a plan: off a mark, on a day, between two hours, for a fish.
+import { useId } from "react";
+import { Form } from "react-bootstrap";
+import type { Mark, Reference, Visit } from "../../api/types";
+
+const HOURS = Array.from({ length: 25 }, (_, h) => h);
+const clock = (h: number) => `${String(h).padStart(2, "0")}:00`;
+
+interface Props {
+  n: number;
+  visit: Visit;
+  marks: Mark[];
+  fish: Reference["fish"];
+  onChange: (patch: Partial<Visit>) => void;
+  onRemove: (() => void) | undefined;
+}
+
+export function VisitRow({ n, visit, marks, fish, onChange, onRemove }: Props) {
+  const id = useId();
+  const hour = (key: "from_hour" | "to_hour", words: string, options: number[]) => (
+    <span><label htmlFor={`${id}-${key}`}>{words}</label>
+      <Form.Select id={`${id}-${key}`} value={visit[key]} onChange={(e) => onChange({ [key]: Number(e.target.value) })}>
+        {options.map((h) => <option key={h} value={h}>{clock(h)}</option>)}
+      </Form.Select></span>
+  );
+  return (
+    <li aria-label={`visit ${n}`}>
+      <span><label htmlFor={`${id}-mark`}>off</label>
+        <Form.Select id={`${id}-mark`} value={visit.mark_id} onChange={(e) => onChange({ mark_id: Number(e.target.value) })}>
+          {marks.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}
+        </Form.Select></span>
+      <span><label htmlFor={`${id}-date`}>on</label>
+        <Form.Control id={`${id}-date`} type="date" value={visit.date} onChange={(e) => e.target.value && onChange({ date: e.target.value })} /></span>
+      {hour("from_hour", "from", HOURS.slice(0, 24))}
+      {hour("to_hour", "to", HOURS.slice(1))}
+      <span><label htmlFor={`${id}-fish`}>for</label>
+        <Form.Select id={`${id}-fish`} value={visit.fish} onChange={(e) => onChange({ fish: e.target.value })}>
+          {fish.map((f) => <option key={f.key} value={f.key}>{f.name}</option>)}
+        </Form.Select></span>
+      {onRemove && <button type="button" className="plain" aria-label={`leave visit ${n} out`} onClick={onRemove}>leave it out</button>}
+    </li>
+  );
+}
