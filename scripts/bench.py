@@ -6,13 +6,14 @@ run, so that it can be compared between machines.
 
 from __future__ import annotations
 
+import itertools
 import statistics
 import subprocess
 import sys
 import tempfile
 import time
 from collections.abc import Callable
-from itertools import cycle
+from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
@@ -81,6 +82,39 @@ def growth(larger: Callable[[], object]) -> float:
     """How many times longer a larger board takes than that of a day; in turns, as above."""
     base = board_of(24, 145)
     return statistics.median(median_ms(larger, 1) / median_ms(base, 1) for _ in range(RUNS))
+
+
+def log_times() -> dict[str, float]:
+    """A tap kept on the disk, two seasons read as trips and as what worked, three visits packed:
+    on the server, compression and network apart."""
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "bench.sqlite3"
+        client = create_app(path, now_s=float(NOW_S)).test_client()
+        conn = db.connect(path)
+        marela.load(conn, NOW_S)
+        conn.close()
+        taps = itertools.count()
+
+        def tap() -> None:
+            event = {"id": f"bench-{next(taps):08d}", "kind": "bite", "at_utc_s": float(NOW_S),
+                     "mark_id": 1, "mark_name": "Cais Velho"}
+            assert client.post("/api/log", json={"events": [event]}).status_code == 200
+
+        def review() -> None:
+            for view in ("log", "log/worked", "log/learned"):
+                assert client.get(f"/api/{view}").status_code == 200
+
+        date = datetime.fromtimestamp(NOW_S + 86400, UTC).date().isoformat()
+        plan = {"visits": [
+            {"mark_id": mark, "date": date, "from_hour": start, "to_hour": start + 5, "fish": fish}
+            for mark, start, fish in ((1, 6, "european-seabass"), (4, 12, "bluefish"),
+                                      (2, 17, "gilthead-seabream"))]}
+
+        def packed() -> None:
+            assert client.post("/api/pack", json=plan).status_code == 200
+
+        return {"log_insert_ms": median_ms(tap), "review_ms": median_ms(review),
+                "pack_ms": median_ms(packed)}
 
 
 def hold_times() -> tuple[float, float]:
@@ -158,7 +192,7 @@ def tide_times() -> dict[str, float]:
         conn = db.connect(path)
         marela.load(conn, NOW_S, log=False)
         conn.close()
-        dates = cycle([f"2026-07-{n}" for n in range(12, 28)])
+        dates = itertools.cycle([f"2026-07-{n}" for n in range(12, 28)])
 
         def open_day() -> None:
             query = f"mark_id=1&plastic_id=1&line_id=3&rod_id=2&date={next(dates)}"
@@ -229,8 +263,8 @@ def main() -> int:
     print(f"choice_ms {median_ms(choices_of(60, 25)):.1f} ms")
     print(f"choice_growth_heads_x2 {growth_of(choices_of(120, 25), choices_of(60, 25)):.2f} x")
     print(f"choice_growth_plastics_x2 {growth_of(choices_of(60, 50), choices_of(60, 25)):.2f} x")
-    print(f"lid_ms {median_ms(lid_of(20, 60)):.1f} ms")
-    for name, value in tide_times().items():
+    print(f"lid_chart_ms {median_ms(lid_of(20, 60)):.1f} ms")
+    for name, value in {**tide_times(), **log_times()}.items():
         print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()
     print(f"hold_us {ours:.2f} us")

@@ -9,9 +9,16 @@ import json
 import subprocess
 import sys
 import tempfile
+from collections.abc import Iterable
 from pathlib import Path
+from typing import Any
 
+from pydantic import BaseModel
+
+from ilha.formats import log_files, rows_csv
 from ilha.formats.schema import schemas
+from ilha.web.kinds import KINDS
+from ilha.web.log_payloads import Event
 from ilha.web.openapi import document
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -24,6 +31,7 @@ def rendered() -> dict[Path, str]:
     for name, schema in schemas().items():
         text = json.dumps(schema, indent=1, sort_keys=True) + "\n"
         out[ROOT / "src/ilha/formats/schemas" / name] = text
+    out[ROOT / "docs/columns.md"] = columns()
     with tempfile.TemporaryDirectory() as folder:
         source = Path(folder) / "openapi.json"
         source.write_text(out[ROOT / "docs/openapi.json"], "utf-8")
@@ -35,6 +43,72 @@ def rendered() -> dict[Path, str]:
         )
         out[FRONT / "src/api/schema.d.ts"] = types.read_text("utf-8")
     return out
+
+
+COLUMNS_HEAD = """# Files of the box and of the log
+
+Written by `scripts/contract.py` from the payloads themselves; `make test` fails where they
+differ.
+
+**Everything**, `ilha-data-1` (JSON): `format`, `schema` (the version of the tables) and `tables`,
+every row of each table as `column: value`. A file of an older schema is brought up to date, a
+newer one refused. Out and in under Log, Your data, or by `ilha export` and `ilha import FILE`.
+
+**CSV**: UTF-8, commas, decimals with a point, a header with exactly these columns in this order.
+An empty cell takes the default, or what is typical. Words that begin with `=`, `+`, `-`, `@` or
+`'` get an apostrophe before them. A fault is told by line, field and rule, and then nothing of
+the file is taken. What would come of a file is said before it is taken. In the box, a row with an
+`id` that is there changes that one, any other is added, none is removed.
+
+**GPX 1.1**: marks and catches are waypoints; what GPX has no place for stands in an element of
+the namespace `urn:ilha:mark:1`. A catch from another program needs its time and a mark within a
+kilometre.
+"""
+
+
+def _range(part: dict[str, Any]) -> str:
+    """What a column may hold, in words."""
+    kinds = part.get("anyOf", [part])
+    one = next(kind for kind in kinds if kind.get("type") != "null")
+    if "enum" in one:
+        return ", ".join(f"`{word}`" for word in one["enum"])
+    if one["type"] == "array":
+        return "JSON list of pairs"
+    if one["type"] == "string":
+        return f"words, at most {one['maxLength']}" if "maxLength" in one else "words"
+    low = one.get("minimum", one.get("exclusiveMinimum"))
+    above = "above " if "exclusiveMinimum" in one else ""
+    ends = "" if low is None else f" {above}{low:g} to {one['maximum']:g}"
+    return ("whole number" if one["type"] == "integer" else "number") + ends
+
+
+def _columns(title: str, model: type[BaseModel], names: Iterable[str]) -> str:
+    schema = model.model_json_schema()
+    rows = [f"## {title}", "", "| column | holds | |", "|---|---|---|"]
+    for name in names:
+        part = schema["properties"].get(name)
+        if part is None:
+            holds, note = EXTRA[name]
+        else:
+            holds, note = _range(part), part.get("description", "")
+            if name not in schema.get("required", ()) and not note:
+                default = part.get("default")
+                note = "may be empty" if default is None else f"empty: {default or 'none'}"
+        rows.append(f"| `{name}` | {holds} | {note} |")
+    return "\n".join(rows)
+
+
+EXTRA = {"id": ("whole number", "of a row in the box; empty: a new one"),
+         "time_utc": ("ISO 8601", "without a zone it is UTC")}
+
+
+def columns() -> str:
+    """docs/columns.md: every file's columns."""
+    parts = [COLUMNS_HEAD.rstrip()]
+    parts += [_columns(f"`{key}.csv`", kind.new, rows_csv.columns(kind.new))
+              for key, kind in KINDS.items()]
+    parts.append(_columns("`log.csv`", Event, log_files.COLUMNS))
+    return "\n\n".join(parts) + "\n"
 
 
 def main(what: str) -> int:

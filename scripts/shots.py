@@ -113,14 +113,24 @@ def known(browser: Browser, server: Server, size: dict[str, int], name: str) -> 
 
 
 def logged(browser: Browser, server: Server, size: dict[str, int], name: str) -> None:
-    """What the water taught, and the lid chart."""
+    """The last trip and when to make it again; what is carried, covers the water, and is packed."""
     context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
     page = context.new_page()
     page.goto(server.url + "log")
     page.wait_for_selector(".trip-tide")
+    page.get_by_role("button", name="do it again").first.click()
+    page.wait_for_selector(".again li")
     page.wait_for_timeout(400)
     page.screenshot(path=OUT / f"log-{name}.png")
     page.goto(server.url + "box")
+    page.wait_for_selector(".heads")
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"box-{name}.png")
+    page.get_by_role("button", name="Pack").click()
+    page.get_by_role("button", name="pack it").click()
+    page.wait_for_selector(".ticks", timeout=20_000)
+    page.wait_for_timeout(400)
+    page.screenshot(path=OUT / f"pack-{name}.png")
     page.get_by_role("button", name="Lid chart").click()
     page.wait_for_selector(".lid-region")
     page.wait_for_timeout(400)

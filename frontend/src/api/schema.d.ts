@@ -1953,7 +1953,7 @@ export interface components {
              * Light
              * @default null
              */
-            light?: ("low" | "bright" | "night") | null;
+            light?: ("bright" | "low" | "night") | null;
             /**
              * Mark Id
              * @default null
@@ -3305,8 +3305,11 @@ export interface components {
              * @default 1
              */
             carried?: number;
-            /** Colour */
-            colour: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour?: string;
             /**
              * Condition
              * @default good
@@ -5300,7 +5303,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 mood?: "keen" | "steady" | "shy";
                 clarity?: "clear" | "stained" | "dirty";
-                light?: "low" | "bright" | "night";
+                light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
@@ -5365,7 +5368,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 mood?: "keen" | "steady" | "shy";
                 clarity?: "clear" | "stained" | "dirty";
-                light?: "low" | "bright" | "night";
+                light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
@@ -5434,7 +5437,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 mood?: "keen" | "steady" | "shy";
                 clarity?: "clear" | "stained" | "dirty";
-                light?: "low" | "bright" | "night";
+                light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
@@ -5503,7 +5506,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 mood?: "keen" | "steady" | "shy";
                 clarity?: "clear" | "stained" | "dirty";
-                light?: "low" | "bright" | "night";
+                light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;

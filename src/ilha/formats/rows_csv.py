@@ -1,6 +1,6 @@
 """Tackle as CSV, one kind a file: a header of columns, a row each, units in the columns' names.
 
-The columns are those of what is typed (docs/formats.md), ``id`` first. Every fault is told by line,
+The columns are those of what is typed (docs/columns.md), ``id`` first. Every fault is told by line,
 field, rule and remedy; a file with one is not taken at all.
 """
 

@@ -23,7 +23,7 @@ class NewPlastic(Payload):
     name: str = Field(min_length=1, max_length=80)
     look: Look
     material: Literal["plastisol", "salted plastisol", "elastomer", "biodegradable"]
-    colour: str = Field(max_length=40)
+    colour: str = Field("", max_length=40)
     length_mm: float = Field(ge=20.0, le=500.0)
     body_length_mm: float = Field(gt=0.0, le=500.0, description="without a thin tail")
     width_mm: float = Field(ge=1.0, le=200.0)

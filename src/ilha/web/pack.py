@@ -31,8 +31,8 @@ bp = Blueprint("pack", __name__, url_prefix="/api")
 
 EVERY = 3
 """The plan is looked at every third step: half an hour."""
-NEAR = 1.5
-"""A pair within so many points of the best does as well (judgement: a rule and a half)."""
+NEAR = 2.0
+"""A pair within so many points of the best does as well (judgement: two rules of usual weight)."""
 
 
 @dataclass(frozen=True)
