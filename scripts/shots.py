@@ -116,6 +116,10 @@ def logged(browser: Browser, server: Server, size: dict[str, int], name: str) ->
     """The last trip and when to make it again; what is carried, covers the water, and is packed."""
     context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
     page = context.new_page()
+    # The other pictures have chosen another mark and rod.
+    chosen = page.request.get(server.url + "api/settings").json()
+    page.request.put(server.url + "api/settings", data={
+        **chosen, "mark_id": 1, "plastic_id": 1, "line_id": 3, "rod_id": 2})
     page.goto(server.url + "log")
     page.wait_for_selector(".trip-tide")
     page.get_by_role("button", name="do it again").first.click()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -71,12 +73,22 @@ def test_learned_counts_move_its_edges() -> None:
     assert (mass[slow.pick[both]] > mass[plain.pick[both]]).any()
 
 
-def test_what_it_cannot_chart_is_refused() -> None:
-    with pytest.raises(DomainError, match="steady"):
-        lid(Conditions(np.array(4.0), np.array(0.3), 0.19e-3, steady=True), DEPTHS, CURRENTS,
-            JERK_127, HEADS)
+def test_an_empty_box_has_no_chart() -> None:
     with pytest.raises(DomainError, match="heads"):
         lid(BASE, DEPTHS, CURRENTS, JERK_127, [])
+
+
+@pytest.mark.parametrize("school", SCHOOLS)
+def test_swum_back_the_pick_is_the_boards_too(school: str) -> None:
+    rng = np.random.default_rng(12)
+    depths, currents = np.sort(rng.uniform(0.5, 6.0, 8)), np.sort(rng.uniform(0.0, 1.0, 5))
+    swum = replace(BASE, steady=True, retrieve_speed=0.6)
+    chart = lid(swum, depths, currents, PADDLE_76, HEADS, Rod(0.005, 0.06), school)
+    for d, depth in enumerate(depths):
+        cond = replace(swum, depth=np.full(5, depth), surface_speed=currents)
+        b = board(cond, PADDLE_76, HEADS, Rod(0.005, 0.06), school)
+        assert chart.pick[d].tolist() == b.picks[school].tolist()
+    assert len(np.unique(chart.pick)) > 1 or school == "depth-table"
 
 
 @pytest.mark.parametrize("school", ["lightest-practical", "bottom-contact", "down-then-work"])

@@ -123,3 +123,12 @@ def test_a_bad_lid_is_refused(change: str, field: str, client: FlaskClient) -> N
     answer = client.get(f"/api/lid.pdf?{base}&{change}")
     assert answer.status_code in (404, 422)
     assert answer.get_json()["field"] == field
+
+
+def test_swum_back_it_is_charted_too(client: FlaskClient) -> None:
+    swum = client.get(LID + "&steady=true&retrieve_speed_m_s=0.8&depth_to_m=4").get_json()
+    slow = client.get(LID + "&steady=true&retrieve_speed_m_s=0.4&depth_to_m=4").get_json()
+    assert len(swum["pick"]) == len(swum["pick"][0]) == len(swum["depths_m"])
+    assert swum["pick"] != slow["pick"]
+    refused = client.get(LID.replace("/lid", "/lid/buy") + "&steady=true").get_json()
+    assert refused["field"] == "steady"

@@ -6264,6 +6264,8 @@ export interface operations {
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;
@@ -6306,6 +6308,8 @@ export interface operations {
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;
@@ -6353,6 +6357,8 @@ export interface operations {
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
+                steady?: boolean;
+                retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;

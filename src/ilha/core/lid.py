@@ -13,7 +13,7 @@ from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.figures import ESTIMATES, Figures, figures
 from ilha.core.invert import greatest_current
-from ilha.core.limits import lower_limits
+from ilha.core.limits import judge_school, lower_limits
 from ilha.core.rig import Head, Plastic
 from ilha.core.schools import MARGINAL, RIGHT, SCHOOLS, School, by_depth_table, lightest
 from ilha.core.verdict import LOWER, OUTFIT, Limit, hangs, judge
@@ -22,7 +22,8 @@ from ilha.core.verdict import LOWER, OUTFIT, Limit, hangs, judge
 @dataclass(frozen=True)
 class Lid:
     """depths (D,) m, currents (U,) m/s; pick (D, U) index of the head, -1 where none is right;
-    verdict (H, D, U) codes of ``schools.VERDICTS``. reach (H, D) m/s that each head bears."""
+    verdict (H, D, U) codes of ``schools.VERDICTS``. reach (H, D) m/s that each head bears, NaN
+    where it is swum back."""
 
     depths: Array
     currents: Array
@@ -42,18 +43,18 @@ def lid(
     Only one limit knows the current: whether the line holds. It is inverted once for each depth,
     which gives the greatest current that a head bears; all cells of the grid then follow by
     comparison, at the three estimates of the current, by the board's own limits and verdicts.
+    Those of a rig that is swum back do not come apart so: there every cell is a step of the board.
 
     Raises
     ------
     DomainError
-        For a rig that is swum back, whose limits do not come apart so; for an empty box.
+        For an empty box.
     """
-    if cond.steady:
-        raise DomainError("steady", "must be off for the lid chart", "on", "",
-                          "the chart is for heads that are lifted and dropped")
     if not heads:
         raise DomainError("heads", "must hold at least one head", "none", "", "add a head")
     chosen = SCHOOLS[school]
+    if cond.steady:
+        return _swum(cond, depths, currents, plastic, heads, rod, chosen, slow)
     still = replace(cond, depth=depths, surface_speed=np.zeros(depths.shape)).checked()
     learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
     f = figures(still, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
@@ -76,14 +77,34 @@ def lid(
     limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
     if chosen.hangs_count and not alone:
         limits.append(hangs(f.mass, gets & others, spread(f.fall.zone)))
-    verdict = judge(limits, grid).verdict
-    if chosen.key == "depth-table":
+    return _picked(f, judge(limits, grid).verdict, chosen, depths, currents, reach)
+
+
+def _picked(
+    f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array
+) -> Lid:
+    """The school's pick of every cell. verdict : (H, D U)."""
+    if school.key == "depth-table":
         pick = by_depth_table(f.mass, f.package <= f.rod.lure_max,
-                              np.repeat(depths, currents.size), flow)
+                              np.repeat(depths, currents.size), np.tile(currents, depths.size))
     else:
         pick = lightest(f.mass, verdict)
     return Lid(depths, currents, pick.reshape(depths.size, currents.size),
-               verdict.reshape(len(heads), depths.size, currents.size), reach)
+               verdict.reshape(-1, depths.size, currents.size), reach)
+
+
+def _swum(
+    cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
+    rod: Rod | None, school: School, slow: Sequence[float] | None,
+) -> Lid:
+    """The chart of heads that are swum back: every cell is computed by itself."""
+    here = replace(cond, depth=np.repeat(depths, currents.size),
+                   surface_speed=np.tile(currents, depths.size)).checked()
+    learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
+    f = figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
+    judgement, _ = judge_school(f, school, (len(heads), here.depth.size))
+    return _picked(f, judgement.verdict, school, depths, currents,
+                   np.full((len(heads), depths.size), np.nan))
 
 
 def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:
@@ -113,7 +134,8 @@ def gaps(chart: Lid, looked: Flags | None = None) -> Gap:
 
 
 def closes(chart: Lid, candidates: Lid, weight: Array) -> Array:
-    """How much of what a box leaves empty each candidate would fill, (C,).
+    """How much of what a box leaves empty each candidate would fill, (C,); not for swum back rigs,
+    where a lighter head that drags may make one that swims plunge.
 
     candidates : their own chart over the same cells, each judged alone. weight : (D, U) of the
     cells: hours there, or ones.

@@ -16,12 +16,13 @@ from ilha.core.fit import FITS, fit_hooks
 from ilha.core.lid import Lid, closes, gaps
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES
 from ilha.core.units import si
+from ilha.formats.fields import FieldError
 from ilha.store import lines, marks, plastics, rods
 from ilha.web import convert
 from ilha.web.database import connection
 from ilha.web.day import moment
 from ilha.web.day_payloads import WaterQuestion
-from ilha.web.lid import CELLS, Asked, chart_of
+from ilha.web.lid import Asked, chart_of
 from ilha.web.pack_payloads import BuyList, BuyQuestion
 from ilha.web.resources import answer
 from ilha.web.span import now_s, span_of
@@ -38,6 +39,9 @@ SAME_LINE_MM = 0.005
 @bp.get("/lid/buy")
 def get_buy() -> Response:
     asked = BuyQuestion.model_validate(request.args.to_dict())
+    if asked.steady:
+        raise FieldError("steady", "`steady`: what to buy is reckoned for heads that are lifted and"
+                                   " dropped: leave it out")
     own = Asked.of(asked)
     chart = chart_of(own)
     hours, total, places, left_out = _hours_at_places(asked, chart)
@@ -109,7 +113,7 @@ def _material(one: BoxHead) -> str:
 def _hours_at_places(asked: BuyQuestion, chart: Lid) -> tuple[Array, float, list[str], list[str]]:
     """Hours that the days ahead spend in each cell of the chart, (D, U), at the marks that one
     stands at; how many in all; which marks; and those that are left out."""
-    out, total = np.zeros(chart.pick.shape), 0.0
+    out, total, last = np.zeros(chart.pick.shape), 0.0, chart.depths.size - 1
     shown, left_out = [], []
     first = date.fromisoformat(asked.date) if asked.date else None
     for mark in marks.listed(connection()):
@@ -123,9 +127,8 @@ def _hours_at_places(asked: BuyQuestion, chart: Lid) -> tuple[Array, float, list
                     {"mark_id": mark["id"], "date": day.isoformat()}))
                 wet = at.way.wet & (at.way.depth <= asked.depth_to_m)
                 wet &= np.abs(at.way.stream) <= asked.current_to_m_s
-                depth = np.clip(np.searchsorted(chart.depths, at.way.depth[wet]), 0, CELLS - 1)
-                flow = np.clip(np.searchsorted(chart.currents, np.abs(at.way.stream[wet])), 0,
-                               CELLS - 1)
+                depth = np.searchsorted(chart.depths, at.way.depth[wet]).clip(0, last)
+                flow = np.searchsorted(chart.currents, np.abs(at.way.stream[wet])).clip(0, last)
                 step_h = at.span.step_s / 3600.0
                 np.add.at(out, (depth, flow), step_h)
                 total += step_h * float(at.way.wet.sum())

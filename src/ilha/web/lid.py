@@ -31,7 +31,8 @@ from ilha.web.resources import answer
 
 bp = Blueprint("lid", __name__, url_prefix="/api")
 
-CELLS = 60
+CELLS, CELLS_SWUM = 60, 36
+"""Each way; fewer where every cell is computed by itself."""
 
 
 @dataclass(frozen=True)
@@ -85,9 +86,11 @@ class Asked:
         cond = Conditions(
             depth=np.array(1.0), surface_speed=np.array(0.0), line_diameter=si(self.line_mm, 1),
             temperature_c=q.temperature_c, wind=q.wind_m_s,
-            tip_height=STANCES[q.stance].tip_height_m, cast=q.cast_m)
-        return lid(cond, np.linspace(q.depth_to_m / CELLS, q.depth_to_m, CELLS),
-                   np.linspace(0.0, q.current_to_m_s, CELLS), convert.core_plastic(self.plastic),
+            tip_height=STANCES[q.stance].tip_height_m, cast=q.cast_m, steady=q.steady,
+            retrieve_speed=q.retrieve_speed_m_s)
+        cells = CELLS_SWUM if q.steady else CELLS
+        return lid(cond, np.linspace(q.depth_to_m / cells, q.depth_to_m, cells),
+                   np.linspace(0.0, q.current_to_m_s, cells), convert.core_plastic(self.plastic),
                    of, self.rod, q.school, slow, alone)
 
 
@@ -123,8 +126,8 @@ def get_lid() -> Answer:
     if path is not None:
         mark, depth, current = path
         inside = (depth <= asked.depth_to_m) & (current <= asked.current_to_m_s)
-        at_d = np.clip(np.searchsorted(chart.depths, depth), 0, CELLS - 1)
-        at_u = np.clip(np.searchsorted(chart.currents, current), 0, CELLS - 1)
+        at_d = np.clip(np.searchsorted(chart.depths, depth), 0, chart.depths.size - 1)
+        at_u = np.clip(np.searchsorted(chart.currents, current), 0, chart.currents.size - 1)
         empty = (chart.pick[at_d, at_u] < 0) | ~inside
         drawn = {"mark_id": mark["id"], "name": mark["name"],
                  "depth_m": np.round(depth, 3).tolist(),

@@ -20,6 +20,8 @@ class LidQuestion(Payload):
     cast_m: float = Field(25.0, gt=0.0, le=150.0)
     wind_m_s: float = Field(3.0, ge=0.0, le=40.0)
     temperature_c: float = 18.0
+    steady: bool = Field(False, description="swum back, not lifted and dropped")
+    retrieve_speed_m_s: float = 0.6
     depth_to_m: float = Field(8.0, gt=0.5, le=60.0)
     current_to_m_s: float = Field(1.0, gt=0.1, le=3.0)
     mark_id: Id | None = Field(None, description="whose day is drawn over it")

@@ -9,6 +9,7 @@ import { useChosen, useQuestion } from "../../ui/question";
 import { plainWords, typedNumber } from "../../ui/typed";
 import { lengthScale, speedScale } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
+import { WorkFact } from "../day/cast-facts";
 import { LineFact, RodFact, SchoolFact } from "../day/other-facts";
 import { MarkFact, PlasticFact } from "../day/sentence";
 import { BuyPart } from "./buy-part";
@@ -25,6 +26,7 @@ export function LidPart() {
   const asked: LidQuery = {
     plastic_id: query.plastic_id, line_id: query.line_id, rod_id: query.rod_id, school: query.school,
     stance: query.stance ?? mark?.stance, cast_m: query.cast_m ?? mark?.cast_m, wind_m_s: query.wind_m_s, temperature_c: query.temperature_c,
+    steady: query.steady, retrieve_speed_m_s: query.retrieve_speed_m_s,
     depth_to_m: depth.toSi(typedNumber(far)) || 8, current_to_m_s: current.toSi(typedNumber(fast)) || 1, mark_id: query.mark_id || undefined, date: query.date,
   };
   const chart = useQuery({ ...lidQuery(asked), placeholderData: keepPreviousData });
@@ -34,19 +36,19 @@ export function LidPart() {
   });
   return (
     <section className="know-body lid-body">
-      <p className="sentence open">For a <PlasticFact /> on <LineFact /> with the <RodFact />, by <SchoolFact />; the red line is the day off <MarkFact />.</p>
+      <p className="sentence open">For a <PlasticFact /> on <LineFact /> with the <RodFact />, <WorkFact />, by <SchoolFact />; the red line is the day off <MarkFact />.</p>
       {chart.data ? (
         <>
           <LidScene chart={chart.data} heads={box.heads} units={units} words={`Which head where, to ${far} ${depth.unit} and ${fast} ${current.unit}`} />
           <p>
-            {chart.data.empty_share > 0.005 ? `In ${Math.round(chart.data.empty_share * 100)} % of the chart no head in the box is right (hatched).` : "A head is right everywhere on the chart."}{" "}
-            {chart.data.marginal.some((row) => row.includes(true)) && "Dotted: marginal, the current need only run a fifth harder. "}
+            {chart.data.empty_share > 0.005 ? `In ${Math.round(chart.data.empty_share * 100)} % of the chart no head in the box is right (hatched).` : "Some head does everywhere on the chart."}{" "}
+            {chart.data.marginal.some((row) => row.includes(true)) && `Dotted: marginal, ${query.steady ? "swum a fifth faster it rides up" : "the current need only run a fifth harder"}. `}
             {chart.data.path && chart.data.path.empty_share > 0.005 && <b>On {Math.round(chart.data.path.empty_share * 100)} % of the day off {chart.data.path.name} none is.</b>}
             {chart.data.left_out > 0 && ` ${chart.data.left_out} heads do not thread straight on this plastic.`}
           </p>
         </>
       ) : chart.error ? <p role="alert" className="said">{plainWords(chart.error)}</p> : <p className="waiting" role="status">Trying every head in every water …</p>}
-      {chart.data && chart.data.empty_share > 0.005 && <BuyPart asked={asked} />}
+      {chart.data && !query.steady && chart.data.empty_share > 0.005 && <BuyPart asked={asked} />}
       {chart.data && chart.error && <p role="alert" className="said">{plainWords(chart.error)}</p>}
       <div className="lid-forms">
         <Line id="lid-far" label={`Depth to, ${depth.unit}`} number value={far} onChange={setFar} />
