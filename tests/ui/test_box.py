@@ -44,6 +44,23 @@ def test_five_heads_are_weighed_in_by_keys_alone(
     watch.must_be_clean()
 
 
+def test_a_plastic_is_weighed_beside_what_its_shape_says(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Plastics").click()
+    page.get_by_role("button", name="weigh them in").click()
+    expect(page.locator(".weigh-in")).to_contain_text("1 of 15: 127 mm straight tail")
+    page.keyboard.type("12.4")
+    expect(page.locator(".weigh-in")).to_contain_text("its shape says")
+    page.keyboard.press("Enter")
+    expect(page.locator(".weighed li")).to_contain_text(["127 mm straight tail: 12.4 g"])
+    page.get_by_role("button", name="that will do").click()
+    row = page.locator(".heads tr", has_text="127 mm straight tail")
+    expect(row).to_contain_text("12.4 g")
+    watch.must_be_clean()
+
+
 def test_a_head_is_added_refused_removed_and_put_back(
     page: Page, server: Server, watch: Watch
 ) -> None:

@@ -147,6 +147,17 @@ def test_the_log_takes_off_what_was_lost_until_it_is_counted(client: FlaskClient
     assert refused.get_json()["field"] == "kind"
 
 
+def test_a_plastic_is_weighed_and_as_its_shape_has_it_again(client: FlaskClient) -> None:
+    before = next(p for p in box(client)["plastics"] if p["id"] == 1)
+    weighed = client.put("/api/plastics/1/mass", json={"mass_g": 12.5}).get_json()
+    assert (weighed["mass_g"], weighed["weighed"]) == (12.5, True)
+    assert weighed["shape_g"] == before["shape_g"] == pytest.approx(10.5, rel=0.3)
+    shape = client.put("/api/plastics/1/mass", json={"mass_g": None}).get_json()
+    assert (shape["mass_g"], shape["weighed"]) == (shape["shape_g"], False)
+    hook = client.put("/api/plastics/1/mass", json={"mass_g": 9.0, "with_hook": True}).get_json()
+    assert hook["field"] == "with_hook"
+
+
 @pytest.mark.parametrize("key", KEYS)
 def test_csv_out_and_in_changes_nothing(client: FlaskClient, key: str) -> None:
     client.post(f"/api/{key}", json=NEW[key])

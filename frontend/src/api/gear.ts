@@ -25,5 +25,9 @@ export const putBack = (kind: GearKind | "marks", row_id: number): Promise<{ id:
 export const sayCounted = (kind: GearKind, row_id: number, counted_utc_s: number | null): Promise<unknown> =>
   unwrap(client.PUT("/api/box/{kind}/{row_id}/counted", { params: { path: { kind, row_id } }, body: { counted_utc_s } }));
 
+/** A head lies on the scale with its hook, which is taken off; null: without a scale again. */
+export const weighGear = (kind: GearKind, row_id: number, mass_g: number | null): Promise<GearRow> =>
+  unwrap(client.PUT(`/api/${kind}/{row_id}/mass` as "/api/heads/{row_id}/mass", { params: { path: { row_id } }, body: { mass_g, with_hook: kind === "heads" } }));
+
 export const bringCsv = (kind: GearKind, text: string, only_try: boolean): Promise<Taken> =>
   unwrap(client.POST("/api/box/{kind}.csv", { params: { path: { kind } }, body: { text, try: only_try } }));

@@ -817,6 +817,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plastics/{row_id}/mass": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What the scale says of a plastic */
+        put: operations["put_plastics_mass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reels": {
         parameters: {
             query?: never;
@@ -3849,6 +3866,11 @@ export interface components {
              * @description share of the working length, half height over half the greatest
              */
             profile: number[][];
+            /**
+             * Shape G
+             * @description what its shape and material say of its weight
+             */
+            shape_g: number;
             /** Traced */
             traced: boolean;
             /**
@@ -4694,7 +4716,7 @@ export interface components {
         };
         /**
          * Weighing
-         * @description What the scale says; null: as printed again.
+         * @description What the scale says; null: as printed, or as its shape has it, again.
          */
         Weighing: {
             /** Mass G */
@@ -7279,6 +7301,41 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plastic"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_plastics_mass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Weighing"];
+            };
+        };
         responses: {
             /** @description the answer */
             200: {

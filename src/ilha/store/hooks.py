@@ -38,20 +38,6 @@ ORDER BY kind, gape_mm, id
     return [cast(Hook, dict(row)) for row in rows]
 
 
-def get(conn: sqlite3.Connection, row_id: int) -> Hook | None:
-    """One row, None where there is none."""
-    row = conn.execute(
-        """
-SELECT
-  id, kind, size, mass_g, straight_mm, gape_mm, wire_mm, carried, price
-FROM hooks
-WHERE id = ?
-""",
-        (row_id,),
-    ).fetchone()
-    return None if row is None else cast(Hook, dict(row))
-
-
 def add(conn: sqlite3.Connection, new: NewHook) -> int:
     """Insert a row; returns its id."""
     cursor = conn.execute(

@@ -36,20 +36,6 @@ ORDER BY strength_kg, id
     return [cast(Leader, dict(row)) for row in rows]
 
 
-def get(conn: sqlite3.Connection, row_id: int) -> Leader | None:
-    """One row, None where there is none."""
-    row = conn.execute(
-        """
-SELECT
-  id, name, material, diameter_mm, strength_kg, left_m, price_m
-FROM leaders
-WHERE id = ?
-""",
-        (row_id,),
-    ).fetchone()
-    return None if row is None else cast(Leader, dict(row))
-
-
 def add(conn: sqlite3.Connection, new: NewLeader) -> int:
     """Insert a row; returns its id."""
     cursor = conn.execute(

@@ -100,3 +100,10 @@ WHERE id = :id
         {**new, "id": row_id},
     )
     return cursor.rowcount == 1
+
+
+def weigh(conn: sqlite3.Connection, row_id: int, mass_g: float, weighed: int) -> bool:
+    """Put what the scale says in place of what its shape says, or back; whether there was one."""
+    cursor = conn.execute(
+        "UPDATE plastics SET mass_g = ?, weighed = ? WHERE id = ?", (mass_g, weighed, row_id))
+    return cursor.rowcount == 1

@@ -33,20 +33,6 @@ ORDER BY name, id
     return [cast(Reel, dict(row)) for row in rows]
 
 
-def get(conn: sqlite3.Connection, row_id: int) -> Reel | None:
-    """One row, None where there is none."""
-    row = conn.execute(
-        """
-SELECT
-  id, name, line_per_turn_cm, drag_max_kg
-FROM reels
-WHERE id = ?
-""",
-        (row_id,),
-    ).fetchone()
-    return None if row is None else cast(Reel, dict(row))
-
-
 def add(conn: sqlite3.Connection, new: NewReel) -> int:
     """Insert a row; returns its id."""
     cursor = conn.execute(

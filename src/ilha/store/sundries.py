@@ -34,20 +34,6 @@ ORDER BY name, id
     return [cast(Sundry, dict(row)) for row in rows]
 
 
-def get(conn: sqlite3.Connection, row_id: int) -> Sundry | None:
-    """One row, None where there is none."""
-    row = conn.execute(
-        """
-SELECT
-  id, name, carried, price, note
-FROM sundries
-WHERE id = ?
-""",
-        (row_id,),
-    ).fetchone()
-    return None if row is None else cast(Sundry, dict(row))
-
-
 def add(conn: sqlite3.Connection, new: NewSundry) -> int:
     """Insert a row; returns its id."""
     cursor = conn.execute(

@@ -35,20 +35,6 @@ ORDER BY kind, mass_g, id
     return [cast(Weight, dict(row)) for row in rows]
 
 
-def get(conn: sqlite3.Connection, row_id: int) -> Weight | None:
-    """One row, None where there is none."""
-    row = conn.execute(
-        """
-SELECT
-  id, kind, mass_g, material, carried, price
-FROM weights
-WHERE id = ?
-""",
-        (row_id,),
-    ).fetchone()
-    return None if row is None else cast(Weight, dict(row))
-
-
 def add(conn: sqlite3.Connection, new: NewWeight) -> int:
     """Insert a row; returns its id."""
     cursor = conn.execute(

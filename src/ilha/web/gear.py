@@ -12,7 +12,7 @@ from werkzeug.wrappers import Response as Answer
 from ilha.formats import rows_csv
 from ilha.formats.fields import FieldError
 from ilha.formats.tide_csv import told
-from ilha.store import heads, removed
+from ilha.store import heads, plastics, removed
 from ilha.web import rows
 from ilha.web.bench_payloads import HookMeasures
 from ilha.web.database import connection, whole
@@ -100,6 +100,20 @@ def weigh_head(row_id: int) -> Answer:
     with whole("head") as conn:
         heads.weigh(conn, row_id, mass, int(new.mass_g is not None))
     return _one("heads", row_id)
+
+
+@bp.put("/plastics/<int:row_id>/mass")
+def weigh_plastic(row_id: int) -> Answer:
+    """What a gram scale says of a plastic; null: what its shape and material say."""
+    new = Weighing.model_validate_json(request.get_data())
+    row = _found("plastics", row_id)
+    if new.with_hook:
+        raise FieldError("with_hook", "`with_hook`: a plastic is weighed by itself: take the hook"
+                                      " out")
+    mass = rows.shape_g(row) if new.mass_g is None else new.mass_g
+    with whole("plastic") as conn:
+        plastics.weigh(conn, row_id, mass, int(new.mass_g is not None))
+    return _one("plastics", row_id)
 
 
 @bp.put("/heads/<int:row_id>/hook")

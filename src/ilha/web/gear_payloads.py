@@ -58,6 +58,7 @@ class Plastic(Payload):
         description="share of the working length, half height over half the greatest")
     traced: bool
     weighed: bool = Field(description="on a scale; else from shape and material")
+    shape_g: float = Field(description="what its shape and material say of its weight")
     carried: int
     condition: str
     price: float | None
@@ -113,7 +114,7 @@ class NewHead(Payload):
 
 
 class Weighing(Payload):
-    """What the scale says; null: as printed again."""
+    """What the scale says; null: as printed, or as its shape has it, again."""
 
     mass_g: float | None = Field(ge=0.05, le=500.0)
     with_hook: bool = Field(False, description="the hook lay on the scale too: its own mass is"

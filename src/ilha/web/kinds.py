@@ -52,7 +52,8 @@ class Kind:
             return [dict(row) for row in found]
         lost = self.lost(connection())
         if self.shown is p.Plastic:
-            return [convert.shown_plastic(row, lost.get(row["id"], 0)) for row in found]
+            return [{**convert.shown_plastic(row, lost.get(row["id"], 0)),
+                     "shape_g": rows.shape_g(row)} for row in found]
         return [{**row, "lost": lost.get(row["id"], 0), "name": convert.head_name(row)}
                 for row in found]
 

@@ -55,6 +55,8 @@ ROUTES = (
           body=b.HookMeasures),
     Route("put", "/api/heads/{row_id}/mass", "What the scale says of a head", g.Head,
           body=g.Weighing),
+    Route("put", "/api/plastics/{row_id}/mass", "What the scale says of a plastic", g.Plastic,
+          body=g.Weighing),
     *(route for key, kind in KINDS.items() for route in (
         Route("post", f"/api/{key}", f"Add a {kind.what}", kind.shown, body=kind.new),
         Route("put", f"/api/{key}/{{row_id}}", f"Change a {kind.what}", kind.shown, body=kind.new),

@@ -98,6 +98,12 @@ def plastic(new: NewPlastic, before: plastics.Plastic | None = None) -> plastics
         price=new.price, counted_utc_s=_counted(new.carried, before))
 
 
+def shape_g(row: plastics.Plastic) -> float:
+    """What a plastic's shape and material say of its weight, g."""
+    return _shape_g(row["family"], row["length_mm"], row["width_mm"], row["height_mm"],
+                    row["density_g_cm3"])
+
+
 def _shape_g(
     family: str, length_mm: float, width_mm: float, height_mm: float, density_g_cm3: float
 ) -> float:
@@ -136,9 +142,7 @@ def head_again(row: heads.Head) -> dict[str, Any]:
 def plastic_again(row: plastics.Plastic) -> dict[str, Any]:
     """As :func:`head_again`, of a plastic."""
     usual = PLASTIC_MATERIALS[row["material"]] / 1000.0
-    by_shape = _shape_g(row["family"], row["length_mm"], row["width_mm"], row["height_mm"],
-                        row["density_g_cm3"])
-    typed = row["weighed"] or row["mass_g"] != by_shape
+    typed = row["weighed"] or row["mass_g"] != shape_g(row)
     return {**row, "mass_g": row["mass_g"] if typed else None,
             "density_g_cm3": None if row["density_g_cm3"] == usual else row["density_g_cm3"],
             "profile": None if row["profile"] is None else json.loads(row["profile"])}

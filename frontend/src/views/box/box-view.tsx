@@ -6,7 +6,7 @@ import { KINDS, leftOf } from "./kinds";
 import { LidPart } from "./lid-part";
 import { PackPart } from "./pack-part";
 import { RestockPart } from "./restock-part";
-import { WeighIn } from "./weigh-in";
+import { WeighIn, weighedHead, weighedPlastic } from "./weigh-in";
 
 const PAGES = [["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"], ["pack", "Pack"], ["restock", "Losses"]] as const;
 const REST = ["lines", "rods", "reels", "leaders", "hooks", "weights", "sundries"] as const;
@@ -33,7 +33,7 @@ const SHOWN: Record<(typeof PAGES)[number][0], () => React.ReactNode> = {
 function Heads() {
   const { box: { heads } } = useChosen();
   const [weighing, setWeighing] = useState(false);
-  if (weighing) return <WeighIn heads={heads} onDone={() => setWeighing(false)} />;
+  if (weighing) return <WeighIn kind="heads" things={heads.map(weighedHead)} says="printed" onDone={() => setWeighing(false)} />;
   return (
     <section className="know-body">
       <GearPart kind="heads" count={`${heads.length} kinds of head, ${heads.reduce((n, h) => n + leftOf(h), 0)} carried.`}
@@ -44,9 +44,12 @@ function Heads() {
 
 function Plastics() {
   const { box: { plastics } } = useChosen();
+  const [weighing, setWeighing] = useState(false);
+  if (weighing) return <WeighIn kind="plastics" things={plastics.map(weighedPlastic)} says="its shape says" onDone={() => setWeighing(false)} />;
   return (
     <section className="know-body">
-      <GearPart kind="plastics" count={`${plastics.length} kinds of plastic, ${plastics.reduce((n, p) => n + leftOf(p), 0)} carried.`} />
+      <GearPart kind="plastics" count={`${plastics.length} kinds of plastic, ${plastics.reduce((n, p) => n + leftOf(p), 0)} carried.`}
+                tools={<button type="button" className="do" onClick={() => setWeighing(true)}>weigh them in</button>} />
     </section>
   );
 }

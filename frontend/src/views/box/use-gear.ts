@@ -1,8 +1,7 @@
 // The box changed, one thing after another; all that rests on it is asked for again.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { RESTS_ON_RULES } from "../../api/choice";
-import { client, unwrap } from "../../api/client";
-import { bringCsv, putBack, saveGear, sayCounted, takeOut, type GearKind, type Typed } from "../../api/gear";
+import { bringCsv, putBack, saveGear, sayCounted, takeOut, weighGear, type GearKind, type Typed } from "../../api/gear";
 import { boxQuery } from "../../api/resources";
 
 const RESTS_ON_BOX = ["day", "fit", "lid", "card", "savings", "pack", "restock", "buy", ...RESTS_ON_RULES];
@@ -23,8 +22,7 @@ export function useGear(kind: GearKind) {
     return taken;
   };
   const weigh = useMutation({
-    mutationFn: ({ id, mass_g }: { id: number; mass_g: number | null }) =>
-      unwrap(client.PUT("/api/heads/{row_id}/mass", { params: { path: { row_id: id } }, body: { mass_g, with_hook: true } })),
+    mutationFn: ({ id, mass_g }: { id: number; mass_g: number | null }) => weighGear(kind, id, mass_g),
     onSuccess,
   });
   return { save, remove, back, count, bring, weigh };

@@ -1,52 +1,83 @@
-// Heads on a gram scale, one after another: type what it says, Enter, the next.
+// Heads or plastics on a gram scale, one after another: type what it says, Enter, the next.
 import { useEffect, useRef, useState } from "react";
-import type { Head } from "../../api/types";
+import type { Head, Plastic } from "../../api/types";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { grams, gramsOfOunces, ouncesText, text } from "../../ui/units";
-import { shapeWords } from "../../ui/weight";
+import { grams, gramsOfOunces, text } from "../../ui/units";
+import { headWords } from "./kinds";
 import { useGear } from "./use-gear";
 
-export function WeighIn({ heads, onDone }: { heads: Head[]; onDone: () => void }) {
+/** One thing to weigh. said_g : what it says of itself without a scale, null where nothing does. */
+interface Weighed {
+  id: number;
+  name: string;
+  about: string;
+  said_g: number | null;
+  /** taken off what the scale says */
+  hook_g: number;
+  mass_g: number;
+  weighed: boolean;
+}
+
+interface Props {
+  kind: "heads" | "plastics";
+  things: Weighed[];
+  /** where its weight comes from without a scale: "printed" */
+  says: string;
+  onDone: () => void;
+}
+
+export const weighedHead = (h: Head): Weighed => ({
+  id: h.id, name: headWords(h), hook_g: h.hook_mass_g, mass_g: h.mass_g, weighed: h.weighed,
+  said_g: h.printed_oz == null ? null : gramsOfOunces(h.printed_oz),
+  about: `${h.hook_size}, ${h.material}. With its hook on the scale: about ${h.hook_mass_g} g of it is the hook, and is taken off.`,
+});
+
+export const weighedPlastic = (p: Plastic): Weighed => ({
+  id: p.id, name: p.name, hook_g: 0, mass_g: p.mass_g, weighed: p.weighed, said_g: p.shape_g,
+  about: `${[p.material, p.colour].filter(Boolean).join(", ")}. Dry, without hook or head.`,
+});
+
+export function WeighIn({ kind, things, says, onDone }: Props) {
   // The order stays while weights change under it.
-  const [order] = useState(() => heads.map((h) => h.id));
+  const [order] = useState(() => things.map((t) => t.id));
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState("");
   const [said, setSaid] = useState("");
-  const { weigh } = useGear("heads");
+  const { weigh } = useGear(kind);
   const input = useRef<HTMLInputElement>(null);
-  const head = heads.find((h) => h.id === order[at]);
+  const thing = things.find((t) => t.id === order[at]);
   useEffect(() => input.current?.focus(), [at]);
   const next = () => { setTyped(""); setSaid(""); setAt(at + 1); };
   const save = async () => {
-    if (!head) return;
+    if (!thing) return;
     if (typed.trim() === "") return next();
     const mass_g = typedNumber(typed);
     if (!(mass_g > 0 && mass_g <= 500)) return setSaid(`The scale's grams must be above 0 and at most 500, got ${typed}: read it again.`);
     try {
-      await weigh.mutateAsync({ id: head.id, mass_g });
+      await weigh.mutateAsync({ id: thing.id, mass_g });
       next();
     } catch (error) {
       setSaid(plainWords(error));
     }
   };
-  const printed = head?.printed_oz == null ? null : gramsOfOunces(head.printed_oz);
-  const seen = typedNumber(typed) - (head?.hook_mass_g ?? 0);
+  const said_g = thing?.said_g ?? null;
+  const seen = typedNumber(typed) - (thing?.hook_g ?? 0);
   return (
     <section className="know-body weigh-in">
-      {head ? (
+      {thing ? (
         <form noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
-          <p>{at + 1} of {order.length}: {printed === null ? "" : `${ouncesText(head.printed_oz!)} oz `}<b>{shapeWords(head.shape)}</b>, {head.hook_size}, {head.material}. With its hook on the scale: about {head.hook_mass_g} g of it is the hook, and is taken off.</p>
+          <p>{at + 1} of {order.length}: <b>{thing.name}</b>, {thing.about}</p>
           <label htmlFor="scale">The scale says, g</label>
           <input id="scale" ref={input} className="form-control" inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} />
-          <p role="status">{printed !== null && <>printed {text(grams(printed))}</>}{printed !== null && seen > 0 && <>, {seen >= printed ? "+" : "−"}{Math.abs(100 * (seen / printed - 1)).toFixed(0)} %</>}</p>
+          <p role="status">{said_g !== null && <>{says} {text(grams(said_g))}</>}{said_g !== null && seen > 0 && <>, {seen >= said_g ? "+" : "−"}{Math.abs(100 * (seen / said_g - 1)).toFixed(0)} %</>}</p>
           <p role="alert" className="said">{said}</p>
           <button type="submit" className="do">next <kbd>Enter</kbd></button>{" "}
-          {head.weighed && printed !== null && <button type="button" className="plain" onClick={() => void weigh.mutateAsync({ id: head.id, mass_g: null }).then(next)}>as printed</button>}{" "}
+          {thing.weighed && said_g !== null && <button type="button" className="plain" onClick={() => void weigh.mutateAsync({ id: thing.id, mass_g: null }).then(next)}>as {says}</button>}{" "}
           <button type="button" className="plain" onClick={onDone}>that will do</button>
         </form>
       ) : <p role="status">All weighed. <button type="button" className="do" onClick={onDone}>back to the box</button></p>}
-      <ol className="weighed">{order.slice(0, at).map((id) => heads.find((h) => h.id === id)).filter((h) => h !== undefined).map((h) => (
-        <li key={h.id}>{h.printed_oz ? `${ouncesText(h.printed_oz)} oz ` : ""}{shapeWords(h.shape)}: {h.weighed ? text(grams(h.mass_g)) : "as printed"}</li>
+      <ol className="weighed">{order.slice(0, at).map((id) => things.find((t) => t.id === id)).filter((t) => t !== undefined).map((t) => (
+        <li key={t.id}>{t.name}: {t.weighed ? text(grams(t.mass_g)) : `as ${says}`}</li>
       ))}</ol>
     </section>
   );
