@@ -162,6 +162,21 @@ def test_a_fish_is_changed_and_put_back(page: Page, server: Server, watch: Watch
     expect(row).to_contain_text("feeds low")
     page.get_by_role("button", name="undo").click()
     expect(row).to_contain_text("feeds at the top")
+    # In inches: what is only looked at keeps its millimetres, what is typed is converted.
+    before = next(f for f in page.request.get(f"{server.url}api/fish").json()["fish"]
+                  if f["key"] == "european-seabass")
+    page.get_by_role("button", name="metres").click()
+    page.get_by_role("button", name="all imperial").click()
+    page.keyboard.press("Escape")
+    row.get_by_role("button", name="change").click()
+    page.get_by_label("to, in").fill("6")
+    page.get_by_role("button", name="Save").click()
+    expect(page.locator(".modal")).to_have_count(0)
+    after = next(f for f in page.request.get(f"{server.url}api/fish").json()["fish"]
+                 if f["key"] == "european-seabass")
+    assert after["forage_low_mm"] == before["forage_low_mm"]
+    assert after["forage_high_mm"] == pytest.approx(152.4)
+    assert after["comfort_high_c"] == before["comfort_high_c"]
     watch.must_be_clean()
 
 

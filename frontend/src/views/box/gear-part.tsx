@@ -40,7 +40,7 @@ export function GearPart({ kind, tools, count }: Props) {
           <thead><tr>{gear.heads.map((h) => <th key={h}>{h}</th>)}<th><span className="visually-hidden">change it</span></th></tr></thead>
           <tbody>{rows.map((row) => (
             <tr key={row.id} className={"carried" in row && row.carried === 0 ? "none" : undefined}>
-              {gear.cells(row, settings).map((cell, i) => <td key={gear.heads[i]}>{typeof cell === "string" ? cell : <>{cell[0]} <span className="off">{cell[1]}</span></>}</td>)}
+              {gear.cells(row, settings).map((cell, i) => <td key={gear.heads[i]} data-label={gear.heads[i]}>{typeof cell === "string" ? cell : <>{cell[0]} <span className="off">{cell[1]}</span></>}</td>)}
               <td>
                 <button type="button" className="plain" aria-label={`change ${gear.name(row)}`} onClick={() => setOpen(row)}>change</button>{" · "}
                 <button type="button" className="plain" aria-label={`remove ${gear.name(row)}`} onClick={() => remove.mutate(row.id)}>remove</button>

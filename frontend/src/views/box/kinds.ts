@@ -75,9 +75,9 @@ const heads: Gear<"heads"> = {
     { key: "weight_x_mm", label: "An inside weight lies at", is: "small", note: "empty: none inside", empty: true },
     CARRIED, PRICE,
   ],
-  heads: ["printed", "scale", "head", "hook", "keeper", "left", "price"],
+  heads: ["printed", "head", "scale", "hook", "keeper", "left", "price"],
   cells: (h, s) => [
-    h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : "–", scaleWords(h), `${shapeWords(h.shape)}, ${h.material}`,
+    h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : "–", `${shapeWords(h.shape)}, ${h.material}`, scaleWords(h),
     `${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
     h.keeper, stock(h), priceText(h.price, s),
   ],

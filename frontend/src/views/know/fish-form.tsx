@@ -5,7 +5,7 @@ import { client, unwrap } from "../../api/client";
 import type { Fish, FishBook, NewFish } from "../../api/types";
 import { Line, Pick } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { temperatureScale } from "../../ui/units";
+import { smallScale, temperatureScale, type Scale, type Units } from "../../ui/units";
 import { useUnits } from "../../ui/use-units";
 
 const PICKS: [keyof NewFish, string, string[]][] = [
@@ -28,29 +28,34 @@ const BLANK: NewFish = {
 export const factsOf = (fish: Fish): NewFish =>
   Object.fromEntries(Object.keys(BLANK).map((key) => [key, fish[key as keyof NewFish]])) as unknown as NewFish;
 
-function typedOf(fish: Fish | null, shown: (c: number) => string): Record<string, string> {
-  const from = fish ?? BLANK;
+const NUMBERS = ["comfort_low_c", "comfort_high_c", "forage_low_mm", "forage_high_mm"] as const;
+
+const scaleOf = (key: (typeof NUMBERS)[number], units: Units): Scale => (key.endsWith("_c") ? temperatureScale(units) : smallScale(units));
+const shownAs = (value: number, scale: Scale): string => String(Number(scale.fromSi(value).toFixed(scale.unit === "in" ? 2 : 1)));
+
+function typedOf(from: NewFish, units: Units): Record<string, string> {
   return {
     ...Object.fromEntries(PICKS.map(([key]) => [key, String(from[key])])), name: from.name, scientific: from.scientific,
-    comfort_low_c: shown(from.comfort_low_c), comfort_high_c: shown(from.comfort_high_c),
-    forage_low_mm: String(from.forage_low_mm), forage_high_mm: String(from.forage_high_mm),
+    ...Object.fromEntries(NUMBERS.map((key) => [key, shownAs(from[key], scaleOf(key, units))])),
   };
 }
 
 export function FishForm({ fish, book, onHide, onSaved }: {
   fish: Fish | null; book: FishBook; onHide: () => void; onSaved: () => void;
 }) {
-  const scale = temperatureScale(useUnits());
-  const [typed, setTyped] = useState(() => typedOf(fish, (c) => String(Number(scale.fromSi(c).toFixed(1)))));
+  const units = useUnits();
+  const from: NewFish = fish ?? BLANK;
+  const [typed, setTyped] = useState(() => typedOf(from, units));
   const [lists, setLists] = useState({ eats: fish?.eats ?? BLANK.eats, minds: fish?.minds ?? [] });
   const [said, setSaid] = useState("");
   const set = (key: string) => (value: string) => setTyped((t) => ({ ...t, [key]: value }));
   const flip = (key: "eats" | "minds", one: string) => setLists((l) => ({ ...l, [key]: l[key].includes(one) ? l[key].filter((x) => x !== one) : [...l[key], one] }));
   const save = async () => {
-    const numbers = {
-      comfort_low_c: scale.toSi(typedNumber(typed["comfort_low_c"])), comfort_high_c: scale.toSi(typedNumber(typed["comfort_high_c"])),
-      forage_low_mm: typedNumber(typed["forage_low_mm"]), forage_high_mm: typedNumber(typed["forage_high_mm"]),
-    };
+    // What stays as it was shown is not rounded to what was shown.
+    const numbers = Object.fromEntries(NUMBERS.map((key) => {
+      const scale = scaleOf(key, units);
+      return [key, typed[key] === shownAs(from[key], scale) ? from[key] : scale.toSi(typedNumber(typed[key]))];
+    }));
     const missing = Object.entries(numbers).find(([, value]) => !Number.isFinite(value));
     if (missing) return setSaid("Warmth and what it eats are numbers: enter both ends.");
     const body = { ...BLANK, ...typed, ...numbers, ...lists } as NewFish;
@@ -69,10 +74,10 @@ export function FishForm({ fish, book, onHide, onSaved }: {
           <Line id="fish-name" label="Name" value={typed["name"]!} onChange={set("name")} />
           <Line id="fish-scientific" label="Scientific name" value={typed["scientific"]!} onChange={set("scientific")} />
           {PICKS.map(([key, label, options]) => <Pick key={key} id={`fish-${key}`} label={label} value={typed[key]!} options={options} onChange={set(key)} />)}
-          <Line id="fish-low" label={`Feeds from, ${scale.unit}`} number value={typed["comfort_low_c"]!} onChange={set("comfort_low_c")} />
-          <Line id="fish-high" label={`to, ${scale.unit}`} number value={typed["comfort_high_c"]!} onChange={set("comfort_high_c")} />
-          <Line id="fish-forage-low" label="Eats from, mm" number value={typed["forage_low_mm"]!} onChange={set("forage_low_mm")} />
-          <Line id="fish-forage-high" label="to, mm" number value={typed["forage_high_mm"]!} onChange={set("forage_high_mm")} />
+          <Line id="fish-low" label={`Feeds from, ${units.temperature_unit}`} number value={typed["comfort_low_c"]!} onChange={set("comfort_low_c")} />
+          <Line id="fish-high" label={`to, ${units.temperature_unit}`} number value={typed["comfort_high_c"]!} onChange={set("comfort_high_c")} />
+          <Line id="fish-forage-low" label={`Eats from, ${units.small_unit}`} number value={typed["forage_low_mm"]!} onChange={set("forage_low_mm")} />
+          <Line id="fish-forage-high" label={`to, ${units.small_unit}`} number value={typed["forage_high_mm"]!} onChange={set("forage_high_mm")} />
           <Words label="Eats" known={book.eats} chosen={lists.eats} onFlip={(one) => flip("eats", one)} />
           <Words label="Mind" known={book.minds.map((m) => m.name)} chosen={lists.minds} onFlip={(one) => flip("minds", one)} />
           <p role="alert" className="said">{said}</p>
