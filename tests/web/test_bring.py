@@ -83,6 +83,15 @@ def test_a_log_kept_elsewhere_is_tied_by_name_and_kept_once(
     assert lost["mark_id"] is None
 
 
+def test_two_fish_of_one_minute_are_two(client: FlaskClient, database: Path) -> None:
+    text = table(MINE, MINE)
+    assert bring(client, "log.csv", text)["added"] == 2
+    assert bring(client, "log.csv", text)["same"] == 2
+    assert len(logged(database)) == 2
+    twice = table({**MINE, "id": "mine-0001"}, {**MINE, "id": "mine-0001", "kind": "bite"})
+    assert "`id` on line 3 must stand once" in bring(client, "log.csv", twice)
+
+
 def test_a_row_that_was_changed_is_changed(client: FlaskClient, database: Path) -> None:
     bring(client, "log.csv", table(MINE))
     text = client.get("/api/log.csv").text.replace(",44.0,", ",52,")

@@ -108,13 +108,20 @@ def _words(canvas: Any, sheet: Sheet, x: Any, y: Any) -> None:
     """Each head's name in the middle of its cells, where there is room for it."""
     canvas.setFillColor(INK)
     canvas.setFont("figures-bold", LABEL)
-    for words, cells in [*((r.words, r.cells) for r in sheet.regions), ("none", sheet.empty)]:
-        if cells.sum() < 12:
-            continue
-        # Where the region is highest: bands are narrow elsewhere.
-        d = int(np.argmax(cells.sum(axis=1)))
+    named = [(words, cells) for words, cells in (*((r.words, r.cells) for r in sheet.regions),
+                                                 ("none", sheet.empty)) if cells.sum() >= 12]
+    step = y(sheet.currents[1]) - y(sheet.currents[0])
+    for i, (words, cells) in enumerate(named):
+        # At depths of their own, shallow to deep, where a line of text fits in: bands are narrow in
+        # deep water and all high in shallow.
+        high = cells.sum(axis=1)
+        roomy = np.flatnonzero(high * step >= LABEL) if np.any(high * step >= LABEL) else (
+            np.array([np.argmax(high)]))
+        d = roomy[np.argmin(np.abs(roomy - (i + 0.5) / len(named) * sheet.depths.size))]
         u = int(np.median(np.flatnonzero(cells[d])))
-        canvas.drawCentredString(x(sheet.depths[d]), y(sheet.currents[u]) - 2.5, words)
+        half = 0.5 * canvas.stringWidth(words, "figures-bold", LABEL)
+        at = min(max(x(sheet.depths[d]), x(0.0) + half), x(sheet.depths[-1]) - half)
+        canvas.drawCentredString(at, y(sheet.currents[u]) - 2.5, words)
 
 
 def _axes(canvas: Any, sheet: Sheet, x: Any, y: Any, x0: float, y0: float) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -37,18 +38,21 @@ def as_csv(events: Sequence[Mapping[str, Any]]) -> str:
 @dataclass(frozen=True)
 class Told:
     """An event as a file tells it: the line it stands on, and its fields by name. ``own`` : it was
-    written by Ilha, with an id; any other gets one made from what it says, so that a file that is
-    read twice is kept once."""
+    written by Ilha, with an id; any other gets one made from what it says (and which of those that
+    say the same it is: two fish of one minute are two), so that a file that is read twice is kept
+    once."""
 
     line: int
     fields: dict[str, Any]
     own: bool
 
 
-def _identified(line: int, fields: dict[str, Any], made_of: str) -> Told:
+def _identified(line: int, fields: dict[str, Any], made_of: str, met: Counter[str]) -> Told:
     own = bool(fields.get("id"))
     if not own:
-        fields["id"] = f"file-{sha256(made_of.encode()).hexdigest()[:32]}"
+        told = f"{made_of} {met[made_of]}"
+        met[made_of] += 1
+        fields["id"] = f"file-{sha256(told.encode()).hexdigest()[:32]}"
     return Told(line, fields, own)
 
 
@@ -60,7 +64,7 @@ def read_csv(text: str) -> tuple[list[Told], list[str]]:
     FieldError
         For another header, or what is no CSV.
     """
-    found, faults = [], []
+    found, faults, met = [], [], Counter[str]()
     for line, cells in rows_under(text, COLUMNS):
         fields: dict[str, Any] = {
             name: bare(cell) for name, cell in zip(COLUMNS, cells, strict=True) if cell}
@@ -69,7 +73,7 @@ def read_csv(text: str) -> tuple[list[Told], list[str]]:
         except FieldError as error:
             faults.append(str(error))
             continue
-        found.append(_identified(line, fields, ",".join(cells)))
+        found.append(_identified(line, fields, ",".join(cells), met))
     return found, faults
 
 
@@ -113,7 +117,7 @@ def read_catches(text: str) -> tuple[list[Told], list[str]]:
         As :func:`ilha.formats.gpx.read`.
     """
     points, faults = gpx.read(text, CATCH)
-    found = []
+    found, met = [], Counter[str]()
     for point in points:
         fields = dict(point.fields)
         name, words = fields.pop("name", ""), fields.pop("desc", "")
@@ -130,5 +134,6 @@ def read_catches(text: str) -> tuple[list[Told], list[str]]:
         if "mark_name" not in fields:
             fields["note"] = ", ".join(word for word in (name, words) if word)[:400]
         here = f"{stamp} {fields.get('latitude_deg')} {fields.get('longitude_deg')} {name}"
-        found.append(_identified(point.line, {**fields, "kind": "fish", "at_utc_s": at}, here))
+        told = {**fields, "kind": "fish", "at_utc_s": at}
+        found.append(_identified(point.line, told, here, met))
     return found, faults

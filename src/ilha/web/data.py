@@ -79,7 +79,7 @@ def _brought(read: Callable[[str], tuple[list[log_files.Told], list[str]]]) -> A
                                  " rows or waypoints")
     conn = connection()
     linked, here = Linked(), {row["id"]: row for row in events.listed(conn)}
-    new, changed, same = [], [], 0
+    new, changed, same, met = [], [], 0, set()
     for one in found:
         try:
             row = linked.row(one)
@@ -87,6 +87,10 @@ def _brought(read: Callable[[str], tuple[list[log_files.Told], list[str]]]) -> A
             fault = first_error(error) if isinstance(error, ValidationError) else error
             faults.append(on_line(one.line, fault))
             continue
+        if row["id"] in met:
+            faults.append(f"`id` on line {one.line} must stand once, {row['id']} is there twice:"
+                          " leave one out")
+        met.add(row["id"])
         before = here.get(row["id"])
         if before is None:
             new.append(row)
@@ -94,7 +98,6 @@ def _brought(read: Callable[[str], tuple[list[log_files.Told], list[str]]]) -> A
             same += 1
         else:
             changed.append(row)
-        here[row["id"]] = row
     if faults:
         raise told(faults, "text")
     with whole("event", keep=not sent.try_):

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { LidChart } from "../../api/types";
-import { regionsOf } from "./lid";
+import { nameAt, regionsOf } from "./lid";
 
 describe("the lid chart's regions", () => {
   const chart = { depths_m: [1, 2], currents_m_s: [0, 0.5, 1], pick: [[3, 3, 4], [3, 5, 0]], marginal: [[false, false, true], [false, false, false]], empty_share: 0, left_out: 0, path: null } as unknown as LidChart;
@@ -12,7 +12,10 @@ describe("the lid chart's regions", () => {
     expect(regions.find((r) => r.name === "1/8 oz")!.bars).toEqual([
       { from: 0, to: 1, low: 0, high: 0.75 }, { from: 1, to: 2, low: 0, high: 0.25 }]);
   });
-  it("are named where they are highest", () => {
-    expect(regions.find((r) => r.name === "1/8 oz")!.middle[0]).toBe(0.5);
+  it("are named near a depth of their own, where there is room, else where they are highest", () => {
+    const { bars } = regions.find((r) => r.name === "1/8 oz")!;
+    expect(nameAt(bars, 1.6, 0.2)).toEqual([1.5, 0.125]);
+    expect(nameAt(bars, 1.6, 0.5)).toEqual([0.5, 0.375]);
+    expect(nameAt(bars, 1.6, 0.9)).toEqual([0.5, 0.375]);
   });
 });

@@ -4,7 +4,7 @@ import type { Head, LidChart } from "../../api/types";
 import { headName, length, speed, text, type Units } from "../../ui/units";
 import { useSize } from "../../ui/use-size";
 import { polyline, type Point } from "../geometry/path";
-import { regionsOf } from "../geometry/lid";
+import { nameAt, regionsOf } from "../geometry/lid";
 
 interface Props {
   chart: LidChart;
@@ -15,6 +15,10 @@ interface Props {
 
 const EDGE = { left: 44, right: 8, top: 8, foot: 26 };
 const HEIGHT = 400;
+/** Cells that a region must have to be named: a word needs room. */
+const LEAST_NAMED = 16;
+const LEAST_MARGINAL = 200;
+const TEXT_HIGH = 16;
 
 export const LidScene = memo(function LidScene({ chart, heads, units, words }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([900, HEIGHT]);
@@ -26,6 +30,13 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
     return regionsOf(chart, (id) => names.get(id) ?? "").sort((a, b) => (mass.get(a.name) ?? 0) - (mass.get(b.name) ?? 0));
   }, [chart, heads, units, mass]);
   const tones = useMemo(() => [...new Set(regions.map((r) => r.name).filter(Boolean))], [regions]);
+  const named = useMemo(() => {
+    const shown = regions.filter((r) => r.cells >= (r.marginal ? LEAST_MARGINAL : LEAST_NAMED))
+      .sort((a, b) => Number(a.name === "") - Number(b.name === ""));
+    // From shallow to deep as they grow heavier; a line of text has to fit in.
+    const least = (TEXT_HIGH / (HEIGHT - EDGE.top - EDGE.foot)) * fast;
+    return shown.map((region, i) => ({ region, at: nameAt(region.bars, (far * (i + 0.5)) / shown.length, least) }));
+  }, [regions, far, fast]);
   const wide = Math.max(50, width - EDGE.left - EDGE.right);
   const x = (m: number) => EDGE.left + (m / far) * wide;
   const y = (u: number) => HEIGHT - EDGE.foot - (u / fast) * (HEIGHT - EDGE.top - EDGE.foot);
@@ -48,8 +59,8 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
           </g>
         ))}
         <text x={4} y={HEIGHT - 8}>{units.speed_unit}</text>
-        {regions.filter((r) => r.cells >= (r.marginal ? 200 : 16)).map((r) => (
-          <text key={`${r.name} ${r.marginal}`} x={Math.max(EDGE.left + 28, Math.min(x(r.middle[0]), width - EDGE.right - 28))} y={y(r.middle[1]) + 5} textAnchor="middle" className="lid-name">{r.name ? `${r.name}${r.marginal ? ", marginal" : ""}` : "none"}</text>
+        {named.map(({ region: r, at }) => (
+          <text key={`${r.name} ${r.marginal}`} x={Math.max(EDGE.left + 28, Math.min(x(at[0]), width - EDGE.right - (r.marginal ? 54 : 28)))} y={y(at[1]) + 5} textAnchor="middle" className="lid-name">{r.name ? `${r.name}${r.marginal ? ", marginal" : ""}` : "none"}</text>
         ))}
         {chart.path && <path className="lid-path" d={polyline(chart.path.depth_m.map((d, i): Point => [x(Math.min(d, far)), y(Math.min(chart.path!.current_m_s[i]!, fast))]))} />}
       </svg>
