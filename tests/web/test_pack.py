@@ -91,6 +91,32 @@ def test_a_visit_that_cannot_be_is_told(
     assert client.post("/api/pack", json={"visits": []}).get_json()["field"] == "visits"
 
 
+def test_what_takes_too_long_is_told(
+    client: FlaskClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("ilha.core.pack.SECONDS_MOST", 0.0)
+    assert pack(client, QUAY, MOUTH)["field"] == "visits"
+
+
+def test_an_hour_is_the_clocks_on_a_day_when_it_is_changed(client: FlaskClient) -> None:
+    """The clock goes back at 01:00 on 25 October 2026 in the Azores: 06:00 is seven hours on."""
+    mark = client.get("/api/marks").get_json()["marks"][0]
+    client.put("/api/marks/1", json={k: v for k, v in mark.items() if k != "id"} | {
+        "tide_port_id": None, "neap_rate_m_s": None, "spring_rate_m_s": None,
+        "slack_lag_min": None, "stream_id": constant_stream(client)})
+    made = pack(client, {**QUAY, "date": "2026-10-25", "from_hour": 6, "to_hour": 8})
+    # That day's steps are ten minutes and a bit: the nearest one.
+    assert made["stretches"][0]["from_clock"] == "05:56"
+    assert abs(made["losses"][0]["hours"] - 2.0) < 0.2
+
+
+def constant_stream(client: FlaskClient) -> int:
+    made = client.post("/api/streams", json={
+        "name": "steady", "form": "constants", "latitude_deg": 36.4,
+        "text": "constituent,speed_m_s,phase_deg\nZ0,0.3,0\nM2,0.1,0\n"})
+    return int(made.get_json()["id"])
+
+
 def lose(client: FlaskClient, n: int, at: float, head_id: int | None = 9) -> None:
     client.post("/api/log", json={"events": [
         {"id": f"lose-{at:.0f}-{k}", "kind": "lost", "at_utc_s": at + 60.0 * k, "mark_id": 1,

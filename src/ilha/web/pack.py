@@ -10,6 +10,7 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.core.box import Box
+from ilha.core.errors import NotConverged
 from ilha.core.losses import ENOUGH, USUAL_AN_HOUR, loss_rate
 from ilha.core.pack import Packed, pack
 from ilha.core.rates import Rate
@@ -47,7 +48,7 @@ class _Looked:
 
 
 def _steps(i: int, visit: Visit, at: Moment) -> range:
-    low, high = (at.span.step((at.span.times[0]) + 3600.0 * hour)
+    low, high = (at.span.at_hour(int(hour)) + (hour % 1.0) * 3600.0 / at.span.step_s
                  for hour in (visit.from_hour, visit.to_hour))
     if high - low < 1.0:
         raise FieldError(f"visits[{i}].to_hour", f"`visits[{i}].to_hour` must be later than"
@@ -120,7 +121,11 @@ def post_pack() -> Response:
     near = np.array([empty > 0.0 if one.suits is None else one.suits.near(NEAR) for one in looked])
     liking = np.array([empty if one.suits is None else _liking(one.suits) for one in looked])
     left = [np.array([one.left for one in part]) for part in boxed]
-    packed = pack(near, expected, hours, left[0], left[1], liking)
+    try:
+        packed = pack(near, expected, hours, left[0], left[1], liking)
+    except NotConverged as error:
+        raise FieldError("visits", "`visits`: so much at once takes too long to pack: leave some"
+                                   " out") from error
     takes = [[one.take(int(n)) for one, n in zip(part, counts, strict=True) if n]
              for part, counts in zip(boxed, (packed.heads, packed.plastics), strict=True)]
     missing = [one for part in takes for one in part if one["missing"]]
