@@ -51,6 +51,7 @@ export function AgainPart({ mark_id, from, to, zone }: Props) {
     startAt(w.from_step);
     void go("/", { state: { head_id: a.head_id } });
   };
+  const closest = a.windows.length > 1 ? Math.max(...a.windows.map((w) => w.closeness)) : null;
   const but = a.windows.some((w) => w.but.length > 0);
   return (
     <div className="again">
@@ -62,7 +63,7 @@ export function AgainPart({ mark_id, from, to, zone }: Props) {
           <p>{but ? `In the next ${a.days} days tide and light do not come together so; the tide alone does:` : "It comes round alike:"}</p>
           <ul>{a.windows.map((w) => (
             <li key={w.at_utc_s}>
-              <b>{dayWords(w.date)}, {w.from_clock} to {w.to_clock}</b> <span>{inDays(today, w.date)}{w.but.map((b) => `, ${BUT[b] ?? b}`)}</span>{" "}
+              <b>{dayWords(w.date)}, {w.from_clock} to {w.to_clock}</b> <span>{inDays(today, w.date)}{w.but.map((b) => `, ${BUT[b] ?? b}`)}{w.closeness === closest && ", the most alike"}</span>{" "}
               <button type="button" className="plain" onClick={() => plan(w)}>put it into the plan</button>
             </li>
           ))}</ul>
