@@ -108,6 +108,21 @@ def test_ties_go_to_what_is_liked() -> None:
     assert (found.head.tolist(), found.plastic.tolist()) == ([2, 2, 2], [1, 1, 1])
 
 
+def test_nothing_is_changed_for_a_hairs_breadth() -> None:
+    """Two plastics are carried anyhow; where both suit, the one that is liked more on the whole
+    stays on, visit by visit."""
+    suits = np.ones((6, 1, 2), dtype=bool)
+    suits[0, 0, 0] = suits[5, 0, 1] = False
+    liking = np.zeros((6, 1, 2))
+    liking[[1, 3], 0, 0] = liking[[2, 4], 0, 1] = -0.1
+    liking[2, 0, 1] = -0.5
+    many = np.array([MANY]), np.full(2, MANY)
+    alone = pack(suits, np.zeros(6), np.ones(6), *many, liking)
+    assert alone.plastic.tolist() == [1, 1, 0, 1, 0, 0]
+    steady = pack(suits, np.zeros(6), np.ones(6), *many, liking, np.zeros(6, dtype=int))
+    assert steady.plastic.tolist() == [1, 0, 0, 0, 0, 0]
+
+
 def test_nothing_suits_nothing_is_packed() -> None:
     found = pack(np.zeros((2, 3, 2), dtype=bool), np.zeros(2), np.ones(2), np.full(3, 1),
                  np.full(2, 1))

@@ -19,6 +19,8 @@ few costs as much as a hundred kinds more: nothing is bought that the box can do
 LIKING_COSTS, LIKING_MOST = 10, 5.0
 """For each point by which a kind is liked less than the best, on average, up to so many points: all
 ties of twenty kinds together stay under one kind."""
+STAYS = 2.0
+"""Points by which a pair that suits all of a visit goes before one that suits none (judgement)."""
 SECONDS_MOST = 30.0
 
 
@@ -71,7 +73,7 @@ def _merged(suits: Flags, liking: Array, expected: Array, hours: Array) -> _Merg
 
 def pack(
     suits: Flags, expected: Array, hours: Array, left_heads: Indices, left_plastics: Indices,
-    liking: Array | None = None,
+    liking: Array | None = None, group: Indices | None = None,
 ) -> Packed:
     """Choose what to carry.
 
@@ -79,7 +81,9 @@ def pack(
     ----------
     suits : (S, H, P) whether a head under a plastic suits a situation. expected : (S,) rigs lost
     in it. hours : (S,) that it lasts. left_heads (H,), left_plastics (P,) : how many there are.
-    liking : (S, H, P), 0 for what is liked best and below for the rest; ties go to it.
+    liking : (S, H, P), 0 for what is liked best and below for the rest; ties go to it. group : (S,)
+    of situations that follow on each other: among what suits, the same pair is preferred in all of
+    them, so that nothing is changed for a hair's breadth; None: each by itself.
 
     Each situation is fished with one pair. The fewest kinds of head and plastic are taken, of each
     so many as last with the chance ``losses.ENOUGH`` (one is in hand at the end). A kind of which
@@ -105,6 +109,8 @@ def pack(
     kinds, short = _kinds(_merged(suits, np.zeros(suits.shape), expected, hours), left, heads,
                           _disliked(suits, points))
     allowed = suits & kinds[:heads, None] & kinds[None, heads:]
+    if group is not None:
+        points = _steadied(allowed, points, group)
     m = _merged(allowed, points, expected, hours)
     chosen = np.full(count, -1)
     for i, pairs in enumerate(_shared_out(m, left, heads, short)):
@@ -114,6 +120,18 @@ def pack(
     plastic = np.where(chosen >= 0, m.plastic[chosen], -1)
     return Packed(_needed(head, expected, heads), _needed(plastic, expected, plastics), head,
                   plastic)
+
+
+def _steadied(suits: Flags, points: Array, group: Indices) -> Array:
+    """How each pair is liked on average over the situations of a group that it suits, less for
+    those that it does not: what does for longer stays on."""
+    out = np.zeros(points.shape)
+    for one in np.unique(group):
+        own = group == one
+        count = np.maximum(suits[own].sum(axis=0), 1)
+        out[own] = np.where(suits[own], points[own], 0.0).sum(axis=0) / count
+        out[own] -= STAYS * (1.0 - suits[own].mean(axis=0))
+    return out
 
 
 def _disliked(suits: Flags, points: Array) -> Array:

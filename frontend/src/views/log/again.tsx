@@ -12,6 +12,8 @@ import { useUnits } from "../../ui/use-units";
 import { dayWords } from "../day/when";
 import { dateAt } from "./trip-rail";
 
+/** As the rates have it: under so many nothing is claimed. */
+const FEW = 5;
 const DAY_MS = 86_400_000;
 const STAGE: Record<string, string> = { flood: "on the flood", ebb: "on the ebb", slack: "about slack water" };
 const LIGHT: Record<string, string> = { bright: "in bright light", low: "in low light", night: "at night" };
@@ -51,11 +53,11 @@ export function AgainPart({ mark_id, from, to, zone }: Props) {
     startAt(w.from_step);
     void go("/", { state: { head_id: a.head_id } });
   };
-  const closest = a.windows.length > 1 ? Math.max(...a.windows.map((w) => w.closeness)) : null;
+  const closest = a.windows.length > 1 ? a.windows.reduce((best, w) => (w.closeness > best.closeness ? w : best)) : null;
   const but = a.windows.some((w) => w.but.length > 0);
   return (
     <div className="again">
-      <p>{a.fish} fish took {waterWords(a, units)}; on {with_ || "what was not told"}.</p>
+      <p>{a.fish} fish took {waterWords(a, units)}; on {with_ || "what was not told"}.{a.fish < FEW && ` ${a.fish === 1 ? "One fish proves" : "So few prove"} nothing, but it is a place to begin.`}</p>
       {a.windows.length === 0 ? (
         <p>In the next {a.days} days the water does not come round so. {a.why && plainWords(new Error(a.why))}</p>
       ) : (
@@ -63,7 +65,7 @@ export function AgainPart({ mark_id, from, to, zone }: Props) {
           <p>{but ? `In the next ${a.days} days tide and light do not come together so; the tide alone does:` : "It comes round alike:"}</p>
           <ul>{a.windows.map((w) => (
             <li key={w.at_utc_s}>
-              <b>{dayWords(w.date)}, {w.from_clock} to {w.to_clock}</b> <span>{inDays(today, w.date)}{w.but.map((b) => `, ${BUT[b] ?? b}`)}{w.closeness === closest && ", the most alike"}</span>{" "}
+              <b>{dayWords(w.date)}, {w.from_clock} to {w.to_clock}</b> <span>{inDays(today, w.date)}{w.but.map((b) => `, ${BUT[b] ?? b}`)}{w === closest && ", the most alike"}</span>{" "}
               <button type="button" className="plain" onClick={() => plan(w)}>put it into the plan</button>
             </li>
           ))}</ul>
