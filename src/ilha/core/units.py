@@ -5,6 +5,8 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
+
 G = 9.80665
 """Standard acceleration of gravity, m/s² (3rd CGPM, 1901)."""
 
@@ -23,6 +25,21 @@ def kg_from_oz(mass_oz: float) -> float:
 def oz_from_kg(mass_kg: float) -> float:
     """Avoirdupois ounces of a mass in kg."""
     return mass_kg / KG_PER_OZ
+
+
+def ounces_words(oz: float) -> str:
+    """Ounces as a packet prints them; in decimals where no usual fraction is near.
+
+    >>> ounces_words(0.375), ounces_words(1.5), ounces_words(0.1667), ounces_words(0.43)
+    ('3/8', '1 1/2', '1/6', '0.43')
+    """
+    for over in (1, 2, 4, 8, 16, 6, 10):
+        parts = round(oz * over)
+        if parts and abs(parts / over - oz) < 0.004 * oz:
+            whole, rest = divmod(parts, over)
+            fraction = str(Fraction(rest, over)) if rest else ""
+            return " ".join(part for part in (str(whole) if whole else "", fraction) if part)
+    return f"{oz:.2f}"
 
 
 def si(value: float, milli: int = 0) -> float:

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from fractions import Fraction
 
-from ilha.core.units import beaufort_of, feet, knots
+from ilha.core.units import beaufort_of, feet, knots, ounces_words
 
 Range = tuple[float, float]
 """The least and the greatest of a run."""
@@ -47,8 +46,7 @@ class PlanUnits:
         """As printed on the packet, or in grams."""
         if self.head == "g" or printed_oz is None:
             return f"{mass_g:.1f} g"
-        whole, part = divmod(Fraction(printed_oz).limit_denominator(16), 1)
-        return " ".join(str(p) for p in (whole, part) if p) + " oz"
+        return f"{ounces_words(printed_oz)} oz"
 
 
 ON_IT = 0.25

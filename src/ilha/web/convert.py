@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-from fractions import Fraction
 from typing import Any
 
 import numpy as np
@@ -14,7 +13,7 @@ from ilha.core.errors import Array
 from ilha.core.outline import PROFILES, Points
 from ilha.core.rigging_numbers import Numbers
 from ilha.core.tide import HighLow, StreamRates
-from ilha.core.units import si
+from ilha.core.units import ounces_words, si
 from ilha.store.heads import Head
 from ilha.store.marks import Mark
 from ilha.store.plastics import Plastic
@@ -56,17 +55,6 @@ def shown_plastic(row: Plastic, lost: int) -> dict[str, Any]:
 def head_diameter(row: Head) -> float:
     """Diameter (m) of the ball of a head's mass."""
     return float(np.cbrt(6.0 * si(row["mass_g"], 1) / (np.pi * row["density_g_cm3"] * 1000.0)))
-
-
-def ounces_words(oz: float) -> str:
-    """Ounces as a packet prints them: 3/8, 1 1/2; in decimals where no usual fraction is near."""
-    for over in (1, 2, 4, 8, 16, 6, 10):
-        parts = round(oz * over)
-        if parts and abs(parts / over - oz) < 0.004 * oz:
-            whole, rest = divmod(parts, over)
-            fraction = str(Fraction(rest, over)) if rest else ""
-            return " ".join(part for part in (str(whole) if whole else "", fraction) if part)
-    return f"{oz:.2f}"
 
 
 SHAPE_WORDS = {"buried": "buried weight", "swinging": "swinging head",
