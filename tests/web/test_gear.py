@@ -240,5 +240,15 @@ def test_rules_of_several_fields_hold_for_csv_too(client: FlaskClient) -> None:
     assert rod["field"] == "lure_max_g"
 
 
+def test_a_word_with_a_nul_is_told(client: FlaskClient) -> None:
+    """Of which SQLite would keep what stands before it."""
+    for name in ("\0", "0.33\0 mm braid"):
+        refused = client.post("/api/lines", json={**NEW["lines"], "name": name})
+        assert (refused.status_code, refused.get_json()["field"]) == (422, "name")
+    text = client.get("/api/box/lines.csv").text.replace("0.11 mm braid", "0.11\0 mm")
+    refused = client.post("/api/box/lines.csv", json={"text": text})
+    assert (refused.status_code, refused.get_json()["field"]) == (422, "text")
+
+
 def test_an_unknown_kind_has_no_csv(client: FlaskClient) -> None:
     assert client.get("/api/box/boats.csv").get_json()["field"] == "kind"

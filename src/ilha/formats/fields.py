@@ -34,6 +34,9 @@ def first_error(error: ValidationError) -> FieldError:
     first = error.errors()[0]
     field = dotted(first["loc"])
     kind, given = first["type"], first.get("input")
+    raised = first.get("ctx", {}).get("error")
+    if isinstance(raised, FieldError):
+        return raised
     if kind == "missing":
         return FieldError(field, f"`{field}` is needed: add it")
     if kind == "extra_forbidden":

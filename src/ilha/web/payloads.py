@@ -5,9 +5,11 @@ Every name carries its unit. Arrays run over the day's steps unless said.
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from ilha.formats.fields import FieldError
 
 HeadUnit = Literal["oz", "g"]
 School = Literal[
@@ -22,6 +24,17 @@ Id = Annotated[int, Field(ge=1, le=2**53 - 1)]
 
 class Payload(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _without_nul(cls, given: Any) -> Any:
+        """SQLite takes a NUL for the end of a word: what follows would be lost."""
+        if isinstance(given, dict):
+            for name, value in given.items():
+                if isinstance(value, str) and "\0" in value:
+                    raise FieldError(str(name), f"`{name}` must not hold a NUL character: type it"
+                                                " again")
+        return given
 
 
 class Problem(Payload):
