@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from ilha.core.again import LEAST_S, Past, stage_of, windows
+from ilha.core.again import LEAST_S, Past, past_of, stage_of, windows
 from ilha.core.errors import DomainError
 
 STEP = 600.0
@@ -69,3 +69,11 @@ def test_nonsense_is_refused() -> None:
         windows(Past(0.0, 0.1, None), DEPTH, STREAM, BRIGHT, WET, STEP)
     with pytest.raises(DomainError, match="step_s"):
         windows(Past(4.0, 0.1, None), DEPTH, STREAM, BRIGHT, WET, 0.0)
+
+
+def test_the_water_of_a_trip_is_the_middle_of_its_fish() -> None:
+    past = past_of([4.0, 4.4, 9.0], [0.5, 0.4, 0.45], ["ebb", "ebb", "slack"], [None, "low", None])
+    assert past == Past(4.4, -0.45, "low")
+    assert past_of([4.0], [0.5], [None], [None]) == Past(4.0, 0.5, None)
+    with pytest.raises(DomainError, match="depth_m"):
+        past_of([], [], [], [])

@@ -11,7 +11,7 @@ from ilha.core.board import board
 from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import DomainError
-from ilha.core.lid import closes, gaps, lid
+from ilha.core.lid import cells_at, closes, gaps, lid
 from ilha.core.schools import SCHOOLS, VERDICTS
 from tests.rigs import JERK_127, LADDER_OZ, PADDLE_76, ladder
 
@@ -109,3 +109,12 @@ def test_what_a_purchase_closes_is_what_is_closed_when_it_is_in_the_box(school: 
         # And it never takes away what was covered.
         assert not np.any((after.pick < 0) & (chart.pick >= 0))
     assert closed.max() > 0.0
+
+
+def test_a_place_on_the_chart_falls_into_its_own_cell() -> None:
+    chart = lid(BASE, np.array([1.0, 2.0, 3.0]), np.array([0.0, 0.5, 1.0]), JERK_127, HEADS)
+    at_d, at_u, inside = cells_at(chart, np.array([0.4, 1.0, 1.01, 3.0, 3.2]),
+                                  np.array([0.0, 0.2, 0.3, 0.8, 1.1]))
+    assert at_d.tolist() == [0, 0, 1, 2, 2]
+    assert at_u.tolist() == [0, 0, 1, 2, 2]
+    assert inside.tolist() == [True, True, True, True, False]

@@ -14,7 +14,6 @@ from ilha.demo import marela
 from ilha.formats.log_files import COLUMNS
 from ilha.store import db, events
 from ilha.web.app import create_app
-from ilha.web.linked import metres_apart
 from tests.conftest import NOW_S
 
 
@@ -141,8 +140,3 @@ def test_a_catch_from_another_program_belongs_to_the_nearest_mark(
                         (plotter("36.4", "-21.7", ""), "`time` on line 1 must be a time"),
                         (plotter("nan", "-21.7"), "`lat` on line 1 must be a number")):
         assert words in bring(client, "catches.gpx", text)
-
-
-def test_a_minute_of_latitude_is_a_sea_mile() -> None:
-    """By the definition of the nautical mile, 1852 m; the mean radius gives 1853.2."""
-    assert metres_apart((36.0, -21.0), (36.0 + 1 / 60, -21.0)) == pytest.approx(1852.0, rel=1e-3)

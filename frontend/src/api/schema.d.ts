@@ -1516,7 +1516,7 @@ export interface components {
             empty_share: number;
             /**
              * Hours
-             * @description that the places have water, in those days
+             * @description of water at the places in those days that are on the chart
              */
             hours: number;
             /**

@@ -3,12 +3,13 @@ same light. What counts as alike is judgement; the widths stand here."""
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.errors import Array, Flags, require
+from ilha.core.errors import Array, DomainError, Flags, require
 
 SLACK_UNDER = 0.05
 """m/s at the surface under which neither stage runs, as the log has it."""
@@ -28,6 +29,30 @@ class Past:
     depth: float
     stream: float
     light: str | None
+
+
+def most(words: Sequence[str | None]) -> str | None:
+    """What most of them say; None where none says."""
+    said = Counter(word for word in words if word)
+    return said.most_common(1)[0][0] if said else None
+
+
+def past_of(
+    depth: Sequence[float], speed: Sequence[float], stage: Sequence[str | None],
+    light: Sequence[str | None],
+) -> Past:
+    """The water of a trip's fish: medians of depth (m) and current (m/s), what most say of stage
+    ("flood", "ebb", "slack"; none said: flood) and light.
+
+    Raises
+    ------
+    DomainError
+        Without a fish.
+    """
+    if not len(depth):
+        raise DomainError("depth_m", "must be of one fish at least", "none", "", "log a fish")
+    sign = {"ebb": -1.0, "slack": 0.0}.get(str(most(stage)), 1.0)
+    return Past(float(np.median(depth)), sign * float(np.median(speed)), most(light))
 
 
 @dataclass(frozen=True)

@@ -119,6 +119,18 @@ def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:
                                -1.0))
 
 
+def cells_at(chart: Lid, depth: Array, current: Array) -> tuple[Indices, Indices, Flags]:
+    """Where depths (m) and currents (m/s) fall on a chart: indices, and whether they are on it.
+
+    A cell reaches from the depth before it to its own, and half a step of current to either side.
+    """
+    inside = (depth <= chart.depths[-1]) & (current <= chart.currents[-1])
+    at_d = np.searchsorted(chart.depths, depth).clip(0, chart.depths.size - 1)
+    step = chart.currents[-1] / (chart.currents.size - 1)
+    at_u = np.round(current / step).astype(int).clip(0, chart.currents.size - 1)
+    return at_d, at_u, inside
+
+
 @dataclass(frozen=True)
 class Gap:
     """Where the box is empty: how many cells, and of how many looked at."""

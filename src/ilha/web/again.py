@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from datetime import date, timedelta
 from typing import Any
 
-import numpy as np
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.again import Past, windows
+from ilha.core.again import Past, most, past_of, windows
 from ilha.core.day import DRY_BELOW, Typed, tideway
 from ilha.core.errors import DomainError
 from ilha.core.light import light
@@ -38,15 +36,7 @@ def _fish_of(asked: AgainQuestion) -> list[events.Event]:
 
 def _most(rows: list[events.Event], name: str) -> Any:
     """What most of them have of a field; None where none says."""
-    said = Counter(row[name] for row in rows if row[name])  # type: ignore[literal-required]
-    return said.most_common(1)[0][0] if said else None
-
-
-def _past(rows: list[events.Event]) -> Past:
-    depth = float(np.median([row["depth_m"] for row in rows]))
-    speed = float(np.median([row["surface_speed_m_s"] for row in rows]))
-    sign = {"ebb": -1.0, "slack": 0.0}.get(str(_most(rows, "stage")), 1.0)
-    return Past(depth, sign * speed, _most(rows, "light"))
+    return most([row[name] for row in rows])  # type: ignore[literal-required]
 
 
 def _on_day(mark: marks.Mark, span: Span, past: Past, after_s: float, without: tuple[str, ...]
@@ -75,7 +65,10 @@ def get_again() -> Response:
     if mark is None or not rows:
         raise FieldError("mark_id", "`mark_id`: no fish with its depth and current was logged there"
                                     " then: choose another trip")
-    past, now = _past(rows), now_s(current_app)
+    past = past_of([row["depth_m"] or 0.0 for row in rows],
+                   [row["surface_speed_m_s"] or 0.0 for row in rows],
+                   [row["stage"] for row in rows], [row["light"] for row in rows])
+    now = now_s(current_app)
     first = date.fromisoformat(span_of(None, mark["time_zone"], now).date)
     alike: list[dict[str, Any]] = []
     near: list[dict[str, Any]] = []

@@ -13,7 +13,7 @@ from werkzeug.wrappers import Response
 from ilha.core.box import BoxHead, catalogue
 from ilha.core.errors import Array, DomainError
 from ilha.core.fit import FITS, fit_hooks
-from ilha.core.lid import Lid, closes, gaps
+from ilha.core.lid import Lid, cells_at, closes, gaps
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
@@ -44,18 +44,18 @@ def get_buy() -> Response:
                                    " dropped: leave it out")
     own = Asked.of(asked)
     chart = chart_of(own)
-    hours, total, places, left_out = _hours_at_places(asked, chart)
-    ones = np.ones(chart.pick.shape)
+    hours, places, left_out = _hours_at_places(asked, chart)
+    ones, gap = np.ones(chart.pick.shape), gaps(chart).empty
     bought = [
         {**what, "closes_hours": round(float(filled[0]), 1),
-         "closes_share": round(float(filled[1]) / max(1, gaps(chart).empty), 3)}
+         "closes_share": round(float(filled[1]) / max(1, gap), 3)}
         for what, filled in (*_heads(own, chart, hours, ones), *_others(own, chart, hours, ones))
-        if filled[0] >= LEAST_HOURS or filled[1] >= LEAST_SHARE * gaps(chart).empty > 0.0]
+        if filled[0] >= LEAST_HOURS or filled[1] >= LEAST_SHARE * max(1, gap)]
     bought.sort(key=lambda one: (-one["closes_hours"], -one["closes_share"]))
     empty = float(np.where(chart.pick < 0, hours, 0.0).sum())
     return answer(BuyList.model_validate({
-        "hours": round(total, 1), "empty_hours": round(empty, 1),
-        "empty_share": round(gaps(chart).empty / chart.pick.size, 3), "places": places,
+        "hours": round(float(hours.sum()), 1), "empty_hours": round(empty, 1),
+        "empty_share": round(gap / chart.pick.size, 3), "places": places,
         "left_out": left_out, "buys": bought[:SHOWN]}))
 
 
@@ -110,10 +110,10 @@ def _material(one: BoxHead) -> str:
     return next(name for name, density in HEAD_MATERIALS.items() if density == one.head.density)
 
 
-def _hours_at_places(asked: BuyQuestion, chart: Lid) -> tuple[Array, float, list[str], list[str]]:
+def _hours_at_places(asked: BuyQuestion, chart: Lid) -> tuple[Array, list[str], list[str]]:
     """Hours that the days ahead spend in each cell of the chart, (D, U), at the marks that one
-    stands at; how many in all; which marks; and those that are left out."""
-    out, total, last = np.zeros(chart.pick.shape), 0.0, chart.depths.size - 1
+    stands at; which marks; and those that are left out."""
+    out = np.zeros(chart.pick.shape)
     shown, left_out = [], []
     first = date.fromisoformat(asked.date) if asked.date else None
     for mark in marks.listed(connection()):
@@ -125,18 +125,14 @@ def _hours_at_places(asked: BuyQuestion, chart: Lid) -> tuple[Array, float, list
                 day = (first or _today(mark)) + timedelta(days=n)
                 at = moment(WaterQuestion.model_validate(
                     {"mark_id": mark["id"], "date": day.isoformat()}))
-                wet = at.way.wet & (at.way.depth <= asked.depth_to_m)
-                wet &= np.abs(at.way.stream) <= asked.current_to_m_s
-                depth = np.searchsorted(chart.depths, at.way.depth[wet]).clip(0, last)
-                flow = np.searchsorted(chart.currents, np.abs(at.way.stream[wet])).clip(0, last)
-                step_h = at.span.step_s / 3600.0
-                np.add.at(out, (depth, flow), step_h)
-                total += step_h * float(at.way.wet.sum())
+                at_d, at_u, inside = cells_at(chart, at.way.depth, np.abs(at.way.stream))
+                on = at.way.wet & inside
+                np.add.at(out, (at_d[on], at_u[on]), at.span.step_h)
         except DomainError:
             left_out.append(f"{mark['name']}: its tide is not known for those days")
             continue
         shown.append(mark["name"])
-    return out, total, shown, left_out
+    return out, shown, left_out
 
 
 def _today(mark: marks.Mark) -> date:

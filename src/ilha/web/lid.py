@@ -14,7 +14,7 @@ from ilha.core.cast import Rod
 from ilha.core.conditions import Conditions
 from ilha.core.errors import Array, Flags
 from ilha.core.fit import FITS
-from ilha.core.lid import Lid, gaps, lid
+from ilha.core.lid import Lid, cells_at, gaps, lid
 from ilha.core.rig import Head
 from ilha.core.schools import MARGINAL
 from ilha.core.tables import STANCES
@@ -125,9 +125,7 @@ def get_lid() -> Answer:
     drawn = None
     if path is not None:
         mark, depth, current = path
-        inside = (depth <= asked.depth_to_m) & (current <= asked.current_to_m_s)
-        at_d = np.clip(np.searchsorted(chart.depths, depth), 0, chart.depths.size - 1)
-        at_u = np.clip(np.searchsorted(chart.currents, current), 0, chart.currents.size - 1)
+        at_d, at_u, inside = cells_at(chart, depth, current)
         empty = (chart.pick[at_d, at_u] < 0) | ~inside
         drawn = {"mark_id": mark["id"], "name": mark["name"],
                  "depth_m": np.round(depth, 3).tolist(),

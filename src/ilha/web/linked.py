@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, cast
 
-import numpy as np
-
+from ilha.core.distance import great_circle
 from ilha.formats.fields import FieldError
 from ilha.formats.log_files import Told
 from ilha.store import events, heads, marks, plastics
@@ -16,16 +15,6 @@ from ilha.web.log_payloads import Event
 
 NEAR_M = 1000.0
 """A catch from another program belongs to the nearest mark within this (judgement)."""
-EARTH_M = 6_371_009.0
-"""Mean radius (IUGG), m; from memory."""
-
-
-def metres_apart(at: tuple[float, float], to: tuple[float, float]) -> float:
-    """Great-circle distance between two places, degrees of latitude and longitude (haversine)."""
-    (lat1, lon1), (lat2, lon2) = np.radians(at), np.radians(to)
-    chord = (np.sin(0.5 * (lat2 - lat1)) ** 2
-             + np.cos(lat1) * np.cos(lat2) * np.sin(0.5 * (lon2 - lon1)) ** 2)
-    return float(2.0 * EARTH_M * np.arcsin(np.sqrt(chord)))
 
 
 class Linked:
@@ -58,7 +47,7 @@ class Linked:
         return cast(events.Event, event)
 
     def _nearest(self, at: tuple[float, float]) -> str:
-        far = {name: metres_apart(at, place) for name, place in self.places.items()}
+        far = {name: float(great_circle(*at, *place)) for name, place in self.places.items()}
         near = min(far, key=lambda name: far[name], default=None)
         if near is None or far[near] > NEAR_M:
             raise FieldError("lat", f"`lat`, lon: no mark lies within {NEAR_M:.0f} m: add one there"

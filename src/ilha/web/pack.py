@@ -49,7 +49,7 @@ class _Looked:
 
 
 def _steps(i: int, visit: Visit, at: Moment) -> range:
-    low, high = (at.span.at_hour(int(hour)) + (hour % 1.0) * 3600.0 / at.span.step_s
+    low, high = (at.span.at_hour(int(hour)) + (hour % 1.0) / at.span.step_h
                  for hour in (visit.from_hour, visit.to_hour))
     if high - low < 1.0:
         raise FieldError(f"visits[{i}].to_hour", f"`visits[{i}].to_hour` must be later than"
@@ -69,7 +69,7 @@ def _looked(asked: PackQuestion, box: Box) -> list[_Looked]:
         for step in steps:
             here = question.model_copy(update={"step": step})
             found = suits(situation_at(here, at), box, rules) if at.way.wet[step] else None
-            lasts = min(EVERY, steps.stop - step) * at.span.step_s / 3600.0
+            lasts = min(EVERY, steps.stop - step) * at.span.step_h
             out.append(_Looked(i, at, step, lasts, found))
     return out
 
@@ -160,7 +160,7 @@ def _stretches(looked: list[_Looked], packed: Packed, box: Box) -> list[dict[str
         if h >= 0 and one.suits is not None:
             row |= {"head_id": int(box.heads[h].head.id), "plastic_id": int(box.plastics[p].id),
                     "rigging": NAMES[str(one.suits.rigging[h, p])], "why": ""}
-        end = one.at.span.clock_of(one.step + one.hours * 3600.0 / one.at.span.step_s)
+        end = one.at.span.clock_of(one.step + one.hours / one.at.span.step_h)
         if out and all(out[-1][k] == row[k] for k in _SAME):
             out[-1]["to_clock"] = end
         else:

@@ -141,7 +141,7 @@ class Buy(Payload):
 class BuyList(Payload):
     """The purchases that close most, the best first."""
 
-    hours: float = Field(description="that the places have water, in those days")
+    hours: float = Field(description="of water at the places in those days that are on the chart")
     empty_hours: float = Field(description="of these, in which no head in the box is right")
     empty_share: float = Field(description="of the chart's cells")
     places: list[str]

@@ -30,6 +30,11 @@ class Span:
     def times(self) -> Array:
         return self.start_s + self.step_s * np.arange(STEPS, dtype=float)
 
+    @property
+    def step_h(self) -> float:
+        """Hours from a step to the next."""
+        return self.step_s / 3600.0
+
     def step(self, at_s: float) -> float:
         """Where an instant stands among the steps."""
         return round((at_s - self.start_s) / self.step_s, 3)

@@ -25,7 +25,7 @@ export function BuyPart({ asked }: { asked: LidQuery }) {
       {open && !data && <p className="waiting" role="status">{found.error ? plainWords(found.error) : "Trying every common head, line and rod at your places …"}</p>}
       {open && data && (
         <>
-          <p>Two weeks at {data.places.join(", ")} have {data.hours.toFixed(0)} hours of water; in {data.empty_hours.toFixed(0)} of them no head in the box is right by this chart.{data.left_out.length > 0 && ` Left out: ${data.left_out.join("; ")}.`}</p>
+          <p>Two weeks at {data.places.join(", ")} have {data.hours.toFixed(0)} hours of water on this chart; in {data.empty_hours.toFixed(0)} of them no head in the box is right.{data.left_out.length > 0 && ` Left out: ${data.left_out.join("; ")}.`}</p>
           {data.buys.length === 0 ? <p>{data.empty_share > 0 ? "Nothing of common size closes any of it." : "There is nothing to close."}</p> : (
             <ol>{data.buys.map((b) => (
               <li key={words(b)}><b>{words(b)}</b> closes {b.closes_hours.toFixed(0)} of these hours, and {Math.round(b.closes_share * 100)} % of the hatched chart.{b.have && " It is in the box: choose it above."}</li>

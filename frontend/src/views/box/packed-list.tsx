@@ -39,7 +39,7 @@ export function PackedList({ list, ticked, onTick }: Props) {
   );
   return (
     <div className="packed">
-      <p className="know-lead">{kinds === 0 ? "Nothing to pack: nothing in the box suits, or the marks are dry then." : `${kinds} kinds cover it; each lasts with ${Math.round(list.lasts * 100)} % chance.`}{" "}
+      <p className="know-lead">{kinds === 0 ? "Nothing to pack: nothing in the box suits, or the marks are dry then." : `${kinds} kinds cover ${empty.length > 0 ? "all but the hours that nothing in the box suits" : "it"}; each lasts with ${Math.round(list.lasts * 100)} % chance.`}{" "}
         {missing > 0 && <b>{missing} missing{list.cost > 0 && `: ${priceText(list.cost, settings)}`}{list.unpriced > 0 && `, ${list.unpriced} of them without a price`}.</b>}</p>
       <div className="packed-columns">
         <div>
