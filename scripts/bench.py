@@ -27,15 +27,15 @@ from tests.conftest import NOW_S  # noqa: E402
 from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
-from ilha.core.board import board  # noqa: E402
-from ilha.core.box import Box, catalogue  # noqa: E402
-from ilha.core.choose import choose  # noqa: E402
-from ilha.core.conditions import Conditions  # noqa: E402
-from ilha.core.fish import fish_named  # noqa: E402
-from ilha.core.harmonic import Constants  # noqa: E402
-from ilha.core.hold import hold  # noqa: E402
-from ilha.core.lid import lid  # noqa: E402
-from ilha.core.situation import Situation  # noqa: E402
+from ilha.core.choose.box import Box, catalogue  # noqa: E402
+from ilha.core.choose.fish import fish_named  # noqa: E402
+from ilha.core.choose.ranking import choose  # noqa: E402
+from ilha.core.choose.situation import Situation  # noqa: E402
+from ilha.core.judge.board import board  # noqa: E402
+from ilha.core.judge.chart import lid  # noqa: E402
+from ilha.core.move.hold import hold  # noqa: E402
+from ilha.core.tide.harmonic import Constants  # noqa: E402
+from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402
 from ilha.store import db  # noqa: E402
 from ilha.web.app import create_app  # noqa: E402

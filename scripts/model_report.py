@@ -32,11 +32,11 @@ from tests.rigs import (  # noqa: E402
 )
 from tests.situations import SITUATIONS, Worked  # noqa: E402
 
-from ilha.core.assembly import assemble  # noqa: E402
-from ilha.core.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
-from ilha.core.glide import free_fall  # noqa: E402
-from ilha.core.hold import hold  # noqa: E402
-from ilha.core.retrieve import Water, distance_at  # noqa: E402
+from ilha.core.move.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
+from ilha.core.move.glide import free_fall  # noqa: E402
+from ilha.core.move.hold import hold  # noqa: E402
+from ilha.core.move.retrieve import Water, distance_at  # noqa: E402
+from ilha.core.rig.assembly import assemble  # noqa: E402
 from ilha.core.units import oz_from_kg  # noqa: E402
 
 if TYPE_CHECKING:

@@ -15,10 +15,10 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.board import Board, board
-from ilha.core.cast import Rod, SeenCast
-from ilha.core.conditions import Conditions
-from ilha.core.rig import Plastic
+from ilha.core.judge.board import Board, board
+from ilha.core.move.cast import Rod, SeenCast
+from ilha.core.rig.bodies import Plastic
+from ilha.core.water.conditions import Conditions
 from tests.rigs import BULKY_102, JERK_127, LADDER_OZ, PADDLE_76, ladder
 
 LIGHT, CONTACT, FED = "lightest-practical", "bottom-contact", "fed-fall"

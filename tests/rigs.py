@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.fall import Falling
-from ilha.core.flow import SEVENTH_ROOT, Profile
-from ilha.core.rig import Head, Plastic
+from ilha.core.move.fall import Falling
+from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.units import kg_from_oz
+from ilha.core.water.flow import SEVENTH_ROOT, Profile
 
 RHO, NU = 1024.8, 1.05e-6  # S 35, 20 °C
 

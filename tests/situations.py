@@ -11,10 +11,10 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
-from ilha.core.choose import Choice, Outfit, choose
-from ilha.core.features import SEARCHED
-from ilha.core.fish import fish_named
-from ilha.core.situation import Situation
+from ilha.core.choose.features import SEARCHED
+from ilha.core.choose.fish import fish_named
+from ilha.core.choose.ranking import Choice, Outfit, choose
+from ilha.core.choose.situation import Situation
 from ilha.core.tables import HOOKS
 
 OPEN = ("straight", "high", "shrimp-head-first", "shrimp-tail-first", "crab", "tube")

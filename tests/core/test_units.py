@@ -8,7 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ilha.core import fit, glide, units, water
+from ilha.core import units
+from ilha.core.bench import fit
+from ilha.core.move import glide
+from ilha.core.water import seawater as water
 
 
 def test_definitions() -> None:

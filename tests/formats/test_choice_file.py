@@ -11,9 +11,9 @@ import jsonschema
 import pytest
 
 from ilha.cli import main
-from ilha.core.features import SEARCHED
-from ilha.core.retrieves import RETRIEVES
-from ilha.core.rules import RULES
+from ilha.core.choose.features import SEARCHED
+from ilha.core.choose.retrieves import RETRIEVES
+from ilha.core.choose.rules import RULES
 
 QUESTION: dict[str, Any] = {
     "format": "ilha-question-1", "place": "reef", "depth_m": 17.0, "surface_speed_m_s": 0.2,

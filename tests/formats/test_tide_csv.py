@@ -11,7 +11,7 @@ import numpy as np
 import pytest
 
 from ilha.cli import main
-from ilha.core.harmonic import Constants
+from ilha.core.tide.harmonic import Constants
 from ilha.formats.fields import FieldError
 from ilha.formats.tide_csv import read_constants, write_heights
 

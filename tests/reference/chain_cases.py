@@ -9,9 +9,9 @@ from functools import cache
 
 import numpy as np
 
-from ilha.core.assembly import assemble
-from ilha.core.fall import fed_fall, swing
-from ilha.core.retrieve import Water, distance_at
+from ilha.core.move.fall import fed_fall, swing
+from ilha.core.move.retrieve import Water, distance_at
+from ilha.core.rig.assembly import assemble
 from ilha.core.units import G
 from tests.reference import chain
 from tests.rigs import BULKY_102, NU, RHO, falling, head

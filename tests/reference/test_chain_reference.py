@@ -9,8 +9,8 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from ilha.core.flow import UNIFORM
-from ilha.core.hold import hold
+from ilha.core.move.hold import hold
+from ilha.core.water.flow import UNIFORM
 from tests.reference import chain
 from tests.reference.chain_cases import FED, FED_HARD, LATER, SWINGS, SWUM, Fed, Held, Swum
 from tests.rigs import NU, RHO

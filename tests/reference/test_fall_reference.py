@@ -6,8 +6,7 @@ import numpy as np
 import pytest
 from scipy.integrate import quad, solve_ivp
 
-from ilha.core.assembly import assemble
-from ilha.core.cast import (
+from ilha.core.move.cast import (
     Rod,
     cast_distance,
     flight,
@@ -15,13 +14,14 @@ from ilha.core.cast import (
     package_drag_area,
     vacuum_distance,
 )
-from ilha.core.fall import fed_fall, line_needed, swing
-from ilha.core.flow import SEVENTH_ROOT, UNIFORM, Profile
-from ilha.core.glide import free_fall
-from ilha.core.rest import lean, lifting_moment
-from ilha.core.retrieve import Water, contact_share, distance_at
-from ilha.core.rig import Head, Plastic
+from ilha.core.move.fall import fed_fall, line_needed, swing
+from ilha.core.move.glide import free_fall
+from ilha.core.move.rest import lean, lifting_moment
+from ilha.core.move.retrieve import Water, contact_share, distance_at
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.units import G
+from ilha.core.water.flow import SEVENTH_ROOT, UNIFORM, Profile
 from tests.rigs import (
     BULKY_102,
     JERK_127,

@@ -7,9 +7,9 @@ import numpy as np
 import pytest
 from scipy.integrate import quad
 
-from ilha.core.assembly import assemble
-from ilha.core.glide import free_fall, inertia_coefficients
-from ilha.core.rig import Head, Plastic, ball_diameter
+from ilha.core.move.glide import free_fall, inertia_coefficients
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.bodies import Head, Plastic, ball_diameter
 from ilha.core.tables import SHAPES
 from ilha.core.units import G
 from tests.rigs import BULKY_102, JERK_127, PADDLE_76, PADDLE_102, RHO, head, plastic

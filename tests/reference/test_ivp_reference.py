@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from ilha.core.fall import fed_fall
-from ilha.core.flow import line_drag_coefficient
-from ilha.core.retrieve import SWEEP, Water, distance_at
+from ilha.core.move.fall import fed_fall
+from ilha.core.move.retrieve import SWEEP, Water, distance_at
+from ilha.core.water.flow import line_drag_coefficient
 from tests.rigs import NU, RHO, falling
 
 A = np.array

@@ -11,7 +11,7 @@ from skyfield.api import Loader, wgs84
 from skyfield_data import get_skyfield_data_path
 
 from ilha.core.errors import DomainError
-from ilha.core.light import crossings, light
+from ilha.core.tide.light import crossings, light
 
 load = Loader(get_skyfield_data_path(), expire=False, verbose=False)
 EARTH = load("de421.bsp")

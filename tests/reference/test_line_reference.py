@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from ilha.core.flow import UNIFORM
-from ilha.core.hold import hold, lowest_height
+from ilha.core.move.hold import hold, lowest_height
+from ilha.core.water.flow import UNIFORM
 from tests.rigs import NU, RHO
 
 CT = 0.01

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.harmonic import Constants, fit, known, turns
+from ilha.core.tide.harmonic import Constants, fit, known, turns
 
 # Ten main constituents with a range of about 4 m at springs: made up, of usual proportions.
 TEN = {"M2": (1.30, 60.0), "S2": (0.45, 95.0), "N2": (0.27, 40.0), "K2": (0.12, 93.0),

@@ -11,8 +11,8 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from ilha.core.board import Board
-from ilha.core.schools import VERDICTS
+from ilha.core.judge.board import Board
+from ilha.core.judge.schools import VERDICTS
 from tests.facts import FACTS, Fact
 from tests.rigs import JERK_127, PADDLE_102
 

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.core.water import density, dynamic_viscosity, kinematic_viscosity
+from ilha.core.water.seawater import density, dynamic_viscosity, kinematic_viscosity
 
 
 @pytest.mark.parametrize(

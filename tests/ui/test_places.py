@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
-from ilha.core.harmonic import Constants
+from ilha.core.tide.harmonic import Constants
 from ilha.formats.tide_csv import write_heights
 from ilha.standins.tide_service import create_service
 from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, fact, open_day

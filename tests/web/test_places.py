@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.core.harmonic import Constants
+from ilha.core.tide.harmonic import Constants
 from ilha.formats.tide_csv import write_heights
 from tests.conftest import NOW_S
 

@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.core.harmonic import Constants
+from ilha.core.tide.harmonic import Constants
 from tests.web.test_places import mark_like
 
 DAILY = {"K1": (0.5, 20.0), "O1": (0.45, 130.0), "M2": (0.08, 10.0)}

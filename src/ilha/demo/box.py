@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 
-from ilha.core.box import hook_grams
+from ilha.core.choose.box import hook_grams
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, PLASTIC_MATERIALS
 from ilha.core.units import KG_PER_OZ
 from ilha.store import (

@@ -10,14 +10,14 @@ import sqlite3
 
 import numpy as np
 
-from ilha.core.board import board
-from ilha.core.conditions import Conditions
-from ilha.core.day import DRY_BELOW
-from ilha.core.learn import HOLD_SCATTER, REACTION, SCATTER
-from ilha.core.light import Light, light
+from ilha.core.judge.board import board
+from ilha.core.log.learning import HOLD_SCATTER, REACTION, SCATTER
 from ilha.core.tables import STANCES
-from ilha.core.tide import HighLow, StreamRates, stream_at
+from ilha.core.tide.light import Light, light
+from ilha.core.tide.tideway import DRY_BELOW
+from ilha.core.tide.turns import HighLow, StreamRates, stream_at
 from ilha.core.units import si
+from ilha.core.water.conditions import Conditions
 from ilha.store import events, heads, lines, marks, plastics
 from ilha.web import convert
 

@@ -6,12 +6,12 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.board import Board
-from ilha.core.cast import Rod, is_guess
 from ilha.core.errors import Array
-from ilha.core.glide import OUTCOMES
-from ilha.core.remedy import Remedies, remedies
-from ilha.core.schools import SCHOOLS, VERDICTS
+from ilha.core.judge.board import Board
+from ilha.core.judge.remedy import Remedies, remedies
+from ilha.core.judge.schools import SCHOOLS, VERDICTS
+from ilha.core.move.cast import Rod, is_guess
+from ilha.core.move.glide import OUTCOMES
 from ilha.formats.numbers import nullable
 
 Group = dict[str, Array]

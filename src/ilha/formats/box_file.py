@@ -6,9 +6,9 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ilha.core.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of, hook_grams
-from ilha.core.keeper import KEEPERS
-from ilha.core.rig import Head, Plastic
+from ilha.core.bench.keeper import KEEPERS
+from ilha.core.choose.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of, hook_grams
+from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_oz, newtons_of_kg, si
 from ilha.formats.fields import FieldError

@@ -7,12 +7,12 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from ilha.core.cautions import FIRST, Place, Weather, cautions
-from ilha.core.choose import SHOWN, choose
-from ilha.core.fish import RELEASE, Feeds, fish_named
-from ilha.core.outfit import Choice, Outfit
-from ilha.core.proposal import Figures, figures_of
-from ilha.core.situation import (
+from ilha.core.advice.cautions import FIRST, Place, Weather, cautions
+from ilha.core.choose.fish import RELEASE, Feeds, fish_named
+from ilha.core.choose.outfit import Choice, Outfit
+from ilha.core.choose.proposal import Figures, figures_of
+from ilha.core.choose.ranking import SHOWN, choose
+from ilha.core.choose.situation import (
     PLACES,
     Bottom,
     Clarity,

@@ -7,7 +7,7 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
+from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.units import si
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.numbers import nullable

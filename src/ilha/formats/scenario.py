@@ -7,13 +7,13 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from ilha.core.board import board
-from ilha.core.cast import Rod, SeenCast
-from ilha.core.conditions import ACROSS, Conditions, FallKind
 from ilha.core.errors import DomainError
-from ilha.core.rig import Head, Part, Plastic
-from ilha.core.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.judge.board import board
+from ilha.core.move.cast import Rod, SeenCast
+from ilha.core.rig.bodies import Head, Part, Plastic
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import si
+from ilha.core.water.conditions import ACROSS, Conditions, FallKind
 from ilha.formats.board_json import as_json
 from ilha.formats.fields import first_error
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.stream import GAP_MAX_S, ByHours
+from ilha.core.tide.stream import GAP_MAX_S, ByHours
 from ilha.formats.fields import FieldError
 from ilha.formats.tide_csv import Column, by_the_clock, number, rows_under, told
 

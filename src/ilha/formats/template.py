@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from ilha.core.outline import Outline
+from ilha.core.rig.outline import Outline
 from ilha.formats.card import ACCENT, INK, MM, font_bytes
 
 Paper = Literal["a4", "letter"]

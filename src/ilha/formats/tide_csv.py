@@ -16,8 +16,8 @@ from typing import Any
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.harmonic import AMPLITUDE_MAX, MEAN_LEVEL, Constants, known
-from ilha.core.tide import HighLow
+from ilha.core.tide.harmonic import AMPLITUDE_MAX, MEAN_LEVEL, Constants, known
+from ilha.core.tide.turns import HighLow
 from ilha.formats.fields import FieldError
 
 CONSTANTS_HEADER = ("constituent", "amplitude_m", "phase_deg")

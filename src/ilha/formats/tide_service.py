@@ -11,7 +11,7 @@ import numpy as np
 from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.errors import DomainError
-from ilha.core.tide import HighLow
+from ilha.core.tide.turns import HighLow
 from ilha.formats.fields import FieldError, first_error
 
 FORMAT = "ilha-tides-1"

@@ -9,7 +9,7 @@ from datetime import UTC, date, datetime
 
 from flask import Flask, Response, request
 
-from ilha.core.harmonic import Constants
+from ilha.core.tide.harmonic import Constants
 from ilha.formats.tide_service import PATH, write
 
 PLACE, AT = "Marela roads (simulated)", (36.40, -21.70)

@@ -8,10 +8,10 @@ from typing import Any
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.again import Past, most, past_of, windows
-from ilha.core.day import DRY_BELOW, Typed, tideway
 from ilha.core.errors import DomainError
-from ilha.core.light import light
+from ilha.core.log.again import Past, most, past_of, windows
+from ilha.core.tide.light import light
+from ilha.core.tide.tideway import DRY_BELOW, Typed, tideway
 from ilha.formats.fields import FieldError
 from ilha.store import events, marks
 from ilha.web.convert import one

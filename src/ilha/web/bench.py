@@ -6,8 +6,8 @@ import numpy as np
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.core.fit import CENTRE, Thread, fit_hooks
-from ilha.core.straight import Seen, diagnose
+from ilha.core.bench.fit import CENTRE, Thread, fit_hooks
+from ilha.core.bench.straight import Seen, diagnose
 from ilha.core.units import si
 from ilha.formats.fields import FieldError
 from ilha.formats.template import Item, as_pdf

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import json
 
-from ilha.core import fish as core_fish
-from ilha.core.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of
-from ilha.core.fish import FISH, Fish
-from ilha.core.rules import Changed, Rule, own_rule, rulebook
+from ilha.core.choose import fish as core_fish
+from ilha.core.choose.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of
+from ilha.core.choose.fish import FISH, Fish
+from ilha.core.choose.rules import Changed, Rule, own_rule, rulebook
 from ilha.core.units import newtons_of_kg, si
 from ilha.store import fish, heads, lines, plastics, rods, rules
 from ilha.web import convert

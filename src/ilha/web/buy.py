@@ -10,10 +10,10 @@ import numpy as np
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.box import BoxHead, catalogue
+from ilha.core.bench.fit import FITS, fit_hooks
+from ilha.core.choose.box import BoxHead, catalogue
 from ilha.core.errors import Array, DomainError
-from ilha.core.fit import FITS, fit_hooks
-from ilha.core.lid import Lid, cells_at, closes, gaps
+from ilha.core.judge.chart import Lid, cells_at, closes, gaps
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES
 from ilha.core.units import si
 from ilha.formats.fields import FieldError

@@ -8,25 +8,25 @@ import numpy as np
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.core.box import Box
-from ilha.core.choose import choose
-from ilha.core.doctor import SYMPTOMS, advise
-from ilha.core.doctor_numbers import Patient
-from ilha.core.drift import drift
-from ilha.core.fan import two_plans
-from ilha.core.flow import Profile
-from ilha.core.light import light
-from ilha.core.outfit import Choice as Chosen
-from ilha.core.outfit import Outfit as Proposed
-from ilha.core.outline import PROFILES, Outline
-from ilha.core.proposal import by_school, figures_of, what_moves
-from ilha.core.retrieves import RETRIEVES
-from ilha.core.rig import ball_diameter
-from ilha.core.rigging_numbers import RULES, Bench, Numbers
-from ilha.core.riggings import NAMES
-from ilha.core.situation import Situation, cover_kind
+from ilha.core.advice.doctor import SYMPTOMS, advise
+from ilha.core.advice.doctor_numbers import Patient
+from ilha.core.advice.fan import two_plans
+from ilha.core.bench.rigging_numbers import RULES, Bench, Numbers
+from ilha.core.bench.riggings import NAMES
+from ilha.core.choose.box import Box
+from ilha.core.choose.outfit import Choice as Chosen
+from ilha.core.choose.outfit import Outfit as Proposed
+from ilha.core.choose.proposal import by_school, figures_of, what_moves
+from ilha.core.choose.ranking import choose
+from ilha.core.choose.retrieves import RETRIEVES
+from ilha.core.choose.situation import Situation, cover_kind
+from ilha.core.move.drift import drift
+from ilha.core.rig.bodies import ball_diameter
+from ilha.core.rig.outline import PROFILES, Outline
 from ilha.core.tables import STANCES
+from ilha.core.tide.light import light
 from ilha.core.units import G
+from ilha.core.water.flow import Profile
 from ilha.formats.choice_file import cautions_for, proposed
 from ilha.formats.fields import FieldError
 from ilha.web import convert

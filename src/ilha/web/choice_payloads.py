@@ -6,8 +6,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from ilha.core.fish import Feeds
-from ilha.core.situation import Bottom, Clarity, Cover, Light, Mood, Symptom, Trend
+from ilha.core.choose.fish import Feeds
+from ilha.core.choose.situation import Bottom, Clarity, Cover, Light, Mood, Symptom, Trend
 from ilha.web.bench_payloads import RiggingNumber
 from ilha.web.day_payloads import Verdict, WaterQuestion
 from ilha.web.payloads import Id, Payload, School, StanceKey

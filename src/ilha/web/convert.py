@@ -7,12 +7,12 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core import rig
-from ilha.core.cast import Rod, SeenCast
+from ilha.core.bench.rigging_numbers import Numbers
 from ilha.core.errors import Array
-from ilha.core.outline import PROFILES, Points
-from ilha.core.rigging_numbers import Numbers
-from ilha.core.tide import HighLow, StreamRates
+from ilha.core.move.cast import Rod, SeenCast
+from ilha.core.rig import bodies as rig
+from ilha.core.rig.outline import PROFILES, Points
+from ilha.core.tide.turns import HighLow, StreamRates
 from ilha.core.units import ounces_words, si
 from ilha.store.heads import Head
 from ilha.store.marks import Mark

@@ -12,16 +12,17 @@ import orjson
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.conditions import Conditions
-from ilha.core.day import Day, Tideway, Typed, day, tideway
-from ilha.core.drift import Boat, leeway_seen
+from ilha.core.bench.fit import FITS, fit_hooks
+from ilha.core.choose.situation import zone_of
 from ilha.core.errors import Array, DomainError
-from ilha.core.fit import FITS, fit_hooks
-from ilha.core.rig import Part, Plastic
-from ilha.core.situation import zone_of
+from ilha.core.judge.day import Day, day
+from ilha.core.move.drift import Boat, leeway_seen
+from ilha.core.rig.bodies import Part, Plastic
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.tables import HEAD_MATERIALS, SHAPES, STANCES, Stance
-from ilha.core.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.tide.tideway import Tideway, Typed, tideway
 from ilha.core.units import si
+from ilha.core.water.conditions import Conditions
 from ilha.formats.fields import FieldError
 from ilha.formats.numbers import nullable
 from ilha.store import heads, lines, marks, plastics, rods, tides

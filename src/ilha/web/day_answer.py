@@ -7,13 +7,13 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.board import Board
-from ilha.core.cast import is_guess
-from ilha.core.day import Day, Traces
 from ilha.core.errors import Array, Flags, Indices
-from ilha.core.glide import OUTCOMES
-from ilha.core.remedy import Remedies
-from ilha.core.schools import SCHOOLS, VERDICTS
+from ilha.core.judge.board import Board
+from ilha.core.judge.day import Day, Traces
+from ilha.core.judge.remedy import Remedies
+from ilha.core.judge.schools import SCHOOLS, VERDICTS
+from ilha.core.move.cast import is_guess
+from ilha.core.move.glide import OUTCOMES
 from ilha.formats.numbers import nullable
 from ilha.store import heads
 from ilha.web import convert

@@ -9,10 +9,10 @@ from typing import Literal
 
 from pydantic import Field
 
-from ilha.core.conditions import FallKind
-from ilha.core.drift import LEEWAY
-from ilha.core.fish import Feeds
-from ilha.core.situation import Mood
+from ilha.core.choose.fish import Feeds
+from ilha.core.choose.situation import Mood
+from ilha.core.move.drift import LEEWAY
+from ilha.core.water.conditions import FallKind
 from ilha.web.payloads import Id, Payload, School, StanceKey
 
 Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]

@@ -7,14 +7,15 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.cautions import Place, Weather, cautions, deeper_than
-from ilha.core.day import DRY_BELOW, Day, Tideway
-from ilha.core.drift import Drift
+from ilha.core.advice.cautions import Place, Weather, cautions, deeper_than
 from ilha.core.errors import Array
-from ilha.core.hold import lowest_height
-from ilha.core.light import light
-from ilha.core.plan import DRY, NONE, Run, change_plan
-from ilha.core.spells import spells
+from ilha.core.judge.day import Day
+from ilha.core.move.drift import Drift
+from ilha.core.move.hold import lowest_height
+from ilha.core.tide.light import light
+from ilha.core.tide.spells import spells
+from ilha.core.tide.tideway import DRY_BELOW, Tideway
+from ilha.core.trip.plan import DRY, NONE, Run, change_plan
 from ilha.formats.numbers import nullable
 from ilha.store import heads, marks, tides
 from ilha.web.day_payloads import DayQuestion

@@ -8,16 +8,11 @@ import numpy as np
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.core.assembly import assemble
-from ilha.core.errors import Array, DomainError
-from ilha.core.fit import CENTRE, HookFit, Thread, fit_hooks
-from ilha.core.glide import free_fall
-from ilha.core.keeper import keeper_for
-from ilha.core.outline import Outline
-from ilha.core.rest import balance_point, lean, lifting_moment
-from ilha.core.rigging_numbers import Bench
-from ilha.core.riggings import Rigging, riggings
-from ilha.core.strength import (
+from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
+from ilha.core.bench.keeper import keeper_for
+from ilha.core.bench.rigging_numbers import Bench
+from ilha.core.bench.riggings import Rigging, riggings
+from ilha.core.bench.strength import (
     LEADERS,
     Chain,
     bends,
@@ -29,9 +24,14 @@ from ilha.core.strength import (
     snagged,
     wire_for,
 )
+from ilha.core.errors import Array, DomainError
+from ilha.core.move.glide import free_fall
+from ilha.core.move.rest import balance_point, lean, lifting_moment
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.outline import Outline
 from ilha.core.tables import HOOKS
 from ilha.core.units import newtons_of_kg, si
-from ilha.core.water import density
+from ilha.core.water.seawater import density
 from ilha.store import heads, lines, plastics
 from ilha.web import convert
 from ilha.web.bench_payloads import Fit, FitQuestion

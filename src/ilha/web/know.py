@@ -10,10 +10,10 @@ from typing import Any
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.core import rules as core
-from ilha.core.features import FACTS, FEATURES, Asked, Kind
-from ilha.core.fish import EATS, FISH, MINDS
-from ilha.core.fish import Fish as CoreFish
+from ilha.core.choose import rules as core
+from ilha.core.choose.features import FACTS, FEATURES, Asked, Kind
+from ilha.core.choose.fish import EATS, FISH, MINDS
+from ilha.core.choose.fish import Fish as CoreFish
 from ilha.formats.fields import FieldError
 from ilha.store import fish, rules
 from ilha.web import books

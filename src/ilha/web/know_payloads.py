@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import Field
 
-from ilha.core.fish import Feeds, Hardness, Holds, Mouth, Runs, Strength, Takes, Teeth
+from ilha.core.choose.fish import Feeds, Hardness, Holds, Mouth, Runs, Strength, Takes, Teeth
 from ilha.web.payloads import Payload
 
 

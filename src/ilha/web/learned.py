@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from dataclasses import dataclass, replace
 
-from ilha.core.learn import (
+from ilha.core.log.learning import (
     NOTHING_CURRENT,
     NOTHING_SINK,
     Factor,

@@ -10,15 +10,15 @@ import numpy as np
 from flask import Blueprint, Response, request
 from werkzeug.wrappers import Response as Answer
 
-from ilha.core.cast import Rod
-from ilha.core.conditions import Conditions
+from ilha.core.bench.fit import FITS
 from ilha.core.errors import Array, Flags
-from ilha.core.fit import FITS
-from ilha.core.lid import Lid, cells_at, gaps, lid
-from ilha.core.rig import Head
-from ilha.core.schools import MARGINAL
+from ilha.core.judge.chart import Lid, cells_at, gaps, lid
+from ilha.core.judge.schools import MARGINAL
+from ilha.core.move.cast import Rod
+from ilha.core.rig.bodies import Head
 from ilha.core.tables import STANCES
 from ilha.core.units import si
+from ilha.core.water.conditions import Conditions
 from ilha.formats.fields import FieldError
 from ilha.formats.lid_pdf import Region, Sheet, as_pdf
 from ilha.store import heads, lines, marks, plastics, rods, stock

@@ -7,8 +7,8 @@ from typing import Any, cast
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.rates import LEVEL, Rate, stands_out
-from ilha.core.trips import depth_band, lost_by, worked
+from ilha.core.log.rates import LEVEL, Rate, stands_out
+from ilha.core.log.trips import depth_band, lost_by, worked
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
 from ilha.web import learned

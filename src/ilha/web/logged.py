@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ilha.core.rates import Rate
-from ilha.core.trips import Happened, Trip, depth_band, lost_by, trips
+from ilha.core.log.rates import Rate
+from ilha.core.log.trips import Happened, Trip, depth_band, lost_by, trips
 from ilha.store import events, marks
 from ilha.web.database import connection
 

@@ -9,13 +9,13 @@ import numpy as np
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.core.box import Box
+from ilha.core.bench.riggings import NAMES
+from ilha.core.choose.box import Box
 from ilha.core.errors import NotConverged
-from ilha.core.losses import ENOUGH, USUAL_AN_HOUR, loss_rate
-from ilha.core.pack import Packed, pack
-from ilha.core.rates import Rate
-from ilha.core.riggings import NAMES
-from ilha.core.suits import Suits, suits
+from ilha.core.log.losses import ENOUGH, USUAL_AN_HOUR, loss_rate
+from ilha.core.log.rates import Rate
+from ilha.core.trip.packing import Packed, pack
+from ilha.core.trip.suits import Suits, suits
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, plastics, stock
 from ilha.web.books import box_of, rule_book

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from ilha.core.situation import Clarity, Mood, Trend
+from ilha.core.choose.situation import Clarity, Mood, Trend
 from ilha.web.lid_payloads import LidQuestion
 from ilha.web.payloads import Id, Payload, School
 

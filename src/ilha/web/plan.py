@@ -7,10 +7,10 @@ from typing import Any
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.cautions import FIRST
+from ilha.core.advice.cautions import FIRST
 from ilha.core.errors import DomainError
-from ilha.core.plan import changes, covered, other_stances
 from ilha.core.tables import STANCES
+from ilha.core.trip.plan import changes, covered, other_stances
 from ilha.formats.plan_text import PlanUnits, Tied, Work, as_calendar, as_text
 from ilha.store import heads, lines, marks, settings
 from ilha.web import day

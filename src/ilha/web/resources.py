@@ -8,10 +8,10 @@ from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha import __version__
-from ilha.core.cautions import CAUTIONS, FIRST
-from ilha.core.doctor import SYMPTOMS
-from ilha.core.schools import SCHOOLS
-from ilha.core.strength import HARDWARE
+from ilha.core.advice.cautions import CAUTIONS, FIRST
+from ilha.core.advice.doctor import SYMPTOMS
+from ilha.core.bench.strength import HARDWARE
+from ilha.core.judge.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.formats.fields import FieldError
 from ilha.store import lines, marks, plastics, rods, settings

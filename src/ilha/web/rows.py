@@ -7,8 +7,8 @@ from typing import Any, cast
 
 from flask import current_app
 
-from ilha.core.box import hook_grams
-from ilha.core.outline import Outline, Points, shape_mass
+from ilha.core.choose.box import hook_grams
+from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_oz, si
 from ilha.formats.fields import FieldError

@@ -8,9 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.errors import Array, DomainError
-from ilha.core.harmonic import Constants, turns
-from ilha.core.stream import GAP_MAX_S, ByHours, between
-from ilha.core.tide import HighLow, StreamRates, series_at
+from ilha.core.tide.harmonic import Constants, turns
+from ilha.core.tide.stream import GAP_MAX_S, ByHours, between
+from ilha.core.tide.turns import HighLow, StreamRates, series_at
 from ilha.store import marks, streams, tides
 from ilha.web import convert
 from ilha.web.database import connection

@@ -11,8 +11,8 @@ from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
 from ilha.core.errors import Array
-from ilha.core.harmonic import Constants, fit, turns
-from ilha.core.tide import HighLow, mean_ranges, series_at
+from ilha.core.tide.harmonic import Constants, fit, turns
+from ilha.core.tide.turns import HighLow, mean_ranges, series_at
 from ilha.formats import stream_csv, tide_csv, tide_service
 from ilha.formats.fields import FieldError
 from ilha.store import marks, streams, tides

@@ -8,7 +8,7 @@ from typing import Any
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.core.trainer import DAY_S, FAULTS, STRAIGHT, Known, answered, series
+from ilha.core.bench.trainer import DAY_S, FAULTS, STRAIGHT, Known, answered, series
 from ilha.store import trainer
 from ilha.web.bench_payloads import TrainerAnswers, TrainerScore, TrainerSeries
 from ilha.web.database import connection, whole

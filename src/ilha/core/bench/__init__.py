@@ -1,0 +1,1 @@
+"""Hook to plastic: fit, riggings, strength, straightness, the trainer."""

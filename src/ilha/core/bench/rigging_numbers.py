@@ -1,0 +1,318 @@
+"""The numbers of every way to rig a plastic. Section 7. The words are data (riggings.toml).
+
+Lengths in metres from
+the nose unless said, masses kg, angles rad. What is not geometry is common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from ilha.core.bench.fit import HIGH_DEPTH, exit_point
+from ilha.core.move.invert import Held, least_sinker
+from ilha.core.move.rest import lean, lifting_moment
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.rig.outline import Outline
+from ilha.core.rig.tackle import Sinker
+from ilha.core.tables import HEAD_MATERIALS
+from ilha.core.water.flow import SEVENTH_ROOT
+from ilha.core.water.seawater import density, kinematic_viscosity
+
+Kind = Literal["small", "length", "mass", "angle", "seconds", "count"]
+"""How a number is shown: millimetres, metres, grams, degrees, seconds, times."""
+
+
+@dataclass(frozen=True)
+class Number:
+    value: float
+    kind: Kind = "small"
+
+
+@dataclass(frozen=True)
+class Bench:
+    """What lies on the bench. body_length : without a thin tail. keeper : what it takes of the
+    shank, m. hook_straight : m. depth : of the water, m. cover : what the place has.
+    smaller : straight and gape (m) of the next hook down, None for the smallest. current : at the
+    surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m."""
+
+    plastic: Plastic
+    body: Outline
+    look: str
+    head: Head
+    hook_straight: float
+    gape: float
+    keeper: float = 0.0
+    smaller: tuple[float, float] | None = None
+    depth: float = 3.0
+    cover: str = "none"
+    current: float = 0.5
+    line: float = 0.19e-3
+    per_turn: float = 0.75
+
+    @property
+    def half(self) -> float:
+        return 0.5 * self.plastic.height
+
+    @property
+    def head_diameter(self) -> float:
+        """Of the ball of the head's mass, m."""
+        return float(np.cbrt(6.0 * self.head.mass / (np.pi * self.head.density)))
+
+    def exit(self, back: float, hook: tuple[float, float] | None = None) -> float:
+        """Where a hook comes out with so much body (m) above the shank; NaN where it never does."""
+        straight, gape = hook or (self.hook_straight, self.gape)
+        return float(exit_point(straight, gape, back, self.keeper))
+
+
+Numbers = dict[str, Number]
+Rule = Callable[[Bench], Numbers]
+RULES: dict[str, Rule] = {}
+
+
+def _rule(key: str) -> Callable[[Rule], Rule]:
+    def add(rule: Rule) -> Rule:
+        RULES[key] = rule
+        return rule
+    return add
+
+
+def _small(**values: float) -> Numbers:
+    return {name: Number(value) for name, value in values.items()}
+
+
+def _threaded(b: Bench, back: float | None = None) -> Numbers:
+    """Exit, clearance and entry of a straight thread with ``back`` m of body above the shank."""
+    over = b.half if back is None else back
+    return _small(exit=b.exit(over), clears=b.gape - over, entry=over, shank=b.hook_straight)
+
+
+@_rule("straight")
+def _straight(b: Bench) -> Numbers:
+    return _threaded(b)
+
+
+@_rule("high")
+def _high(b: Bench) -> Numbers:
+    depth = min(HIGH_DEPTH, 0.98 * b.half)
+    return {**_threaded(b, depth), **_small(depth=depth)}
+
+
+@_rule("belly-slot")
+def _belly_slot(b: Bench) -> Numbers:
+    """The slot must let the whole gape turn: a gape before the exit, half of one behind it."""
+    found = _threaded(b)
+    out = found["exit"].value
+    return {**found, **_small(slot_from=max(0.0, out - b.gape), slot_to=out + 0.5 * b.gape)}
+
+
+@_rule("trimmed-nose")
+def _trimmed(b: Bench) -> Numbers:
+    trim = b.body.trim_to(min(b.head_diameter, b.plastic.height))
+    found = _threaded(b)
+    return {**found, **_small(trim=trim, head=b.head_diameter,
+                              exit_old=found["exit"].value + trim)}
+
+
+CUT_MOST = 0.060
+CUT_SHARE = 0.45
+"""The front 60 mm of a long plastic, no more than this share of a short one."""
+
+
+@_rule("cut-down")
+def _cut_down(b: Bench) -> Numbers:
+    cut = min(CUT_MOST, CUT_SHARE * b.plastic.length)
+    hook = b.smaller or (b.hook_straight, b.gape)
+    half = float(b.body.half_height(cut))
+    return _small(cut=cut, left=b.plastic.length - cut, exit=b.exit(half, hook),
+                  clears=hook[1] - half)
+
+
+TAIL_HIGH = 0.5
+"""The tail is squared off where the body is half as high as it gets."""
+
+
+def _squared(b: Bench) -> tuple[float, float]:
+    """Where the tail end is cut, and how high it is there, m."""
+    x = np.linspace(0.0, b.body.length, 2001)
+    stands = 2.0 * b.body.half_height(x) >= TAIL_HIGH * b.plastic.height
+    keep = float(x[np.flatnonzero(stands)[-1]])
+    return keep, 2.0 * float(b.body.half_height(keep))
+
+
+@_rule("tail-first")
+def _tail_first(b: Bench) -> Numbers:
+    keep, end = _squared(b)
+    return {**_threaded(b), **_small(keep=keep, end=end)}
+
+
+INSIDE = 0.0015
+"""The hidden point rests this far under the skin, m."""
+
+
+@_rule("hidden-point")
+def _hidden(b: Bench) -> Numbers:
+    """The shank so low that the gape ends under the back, as low as the body allows."""
+    depth = min(b.gape + INSIDE, b.plastic.height - INSIDE)
+    return _small(depth=depth, inside=INSIDE, exit=b.hook_straight + 0.5 * b.gape - b.keeper)
+
+
+BITE = 0.007
+"""A weedless hook takes 6 to 8 mm of the nose."""
+
+
+@_rule("weedless")
+def _weedless(b: Bench) -> Numbers:
+    """The bend rises straight half a gape behind the shank's end; the gape must clear the whole
+    body, because the point comes from underneath."""
+    return _small(bite=BITE, up=b.hook_straight + 0.5 * b.gape - b.keeper,
+                  clears=b.gape - b.plastic.height)
+
+
+RULES["weedless-swinging"] = _weedless
+
+
+@_rule("buried")
+def _buried(b: Bench) -> Numbers:
+    at = b.head.weight_x or 0.30 * b.plastic.length
+    wide = b.head_diameter
+    return {**_threaded(b), **_small(channel=at + 0.5 * wide, wide=wide, weight_at=at)}
+
+
+SALT_20 = float(density(20.0, 35.0))
+
+
+@_rule("mushroom")
+def _mushroom(b: Bench) -> Numbers:
+    """How it stands in still water, from the lifting moment about the dome (section 2)."""
+    body = assemble(b.plastic, [b.head])
+    rho = np.atleast_1d(SALT_20)
+    angle = lean(lifting_moment(body, rho), np.zeros(1), body, rho)
+    return {**_threaded(b), "stands": Number(float(angle.ravel()[0]), "angle")}
+
+
+@_rule("shrimp-head-first")
+def _shrimp_head(b: Bench) -> Numbers:
+    return _threaded(b)
+
+
+@_rule("shrimp-tail-first")
+def _shrimp_tail(b: Bench) -> Numbers:
+    end = 2.0 * float(b.body.half_height(b.body.length))
+    return {**_threaded(b), **_small(keep=b.body.length, end=end)}
+
+
+CRAB_HEADS = ((1.0, 1.3), (2.5, 3.5), (np.inf, 6.5))
+"""Depth of water (m) up to which a crab takes a head of so many grams; the depths are judgement."""
+
+
+@_rule("crab")
+def _crab(b: Bench) -> Numbers:
+    grams = next(g for most, g in CRAB_HEADS if b.depth <= most)
+    return {"entry": Number(b.half), "back_off": Number(0.002),
+            "head_mass": Number(grams * 1e-3, "mass"), "depth_here": Number(b.depth, "length")}
+
+
+@_rule("tube")
+def _tube(b: Bench) -> Numbers:
+    """The head fills the nose: its eye stands 0.6 of its diameter behind, the hook that much
+    farther back than on a head ahead of the nose."""
+    back = b.head_diameter
+    found = _threaded(b)
+    return {**found, **_small(exit=found["exit"].value + back, eye=0.6 * back)}
+
+
+NAIL = 0.0009
+"""A common nail weight, kg."""
+
+
+@_rule("wacky")
+def _wacky(b: Bench) -> Numbers:
+    """The middle is where it balances in water; the nail lies with its own middle 12 mm in."""
+    rho = SALT_20
+    own = b.plastic.mass * (1.0 - rho / b.plastic.density)
+    nail = NAIL * (1.0 - rho / HEAD_MATERIALS["lead"])
+    middle = b.plastic.shape.x_v * b.plastic.length
+    # What floats and sinks together has no balance point: then by mass.
+    if own <= 0.0:
+        own, nail = b.plastic.mass, NAIL
+    balance = (own * middle + nail * 0.012) / (own + nail)
+    return {"middle": Number(middle), "nail": Number(NAIL, "mass"), "balance": Number(balance)}
+
+
+KNOTS_TAKE = 0.15
+"""Leader that two knots take, m."""
+
+
+@_rule("float")
+def _float(b: Bench) -> Numbers:
+    """250 to 500 mm of leader by depth: over half a metre of water the least, over a metre and a
+    half the most (common practice; the depths are judgement)."""
+    leader = float(np.interp(b.depth, [0.5, 1.5], [0.25, 0.50]))
+    return {"leader": Number(leader, "length"), "depth_here": Number(b.depth, "length"),
+            "cut_line": Number(leader + KNOTS_TAKE, "length"),
+            "settles": Number(max(1.0, leader / 0.25), "seconds")}
+
+
+RING, SWIVEL = 0.0065, 0.016
+"""A split ring's inside and a swivel's length, m."""
+STINGER_AT = 0.62
+"""Short bites come about here, share of the length."""
+
+
+@_rule("stinger")
+def _stinger(b: Bench) -> Numbers:
+    """As many rings as bring the treble nearest to its place; two or three in practice."""
+    out = b.exit(b.half)
+    wanted = STINGER_AT * b.plastic.length - out - SWIVEL
+    rings = int(np.clip(np.round(wanted / RING), 2, 3))
+    hang = SWIVEL + rings * RING
+    return {"exit": Number(out), "rings": Number(rings, "count"), "ring_wide": Number(RING),
+            "hang": Number(hang), "reaches": Number(out + hang)}
+
+
+TANDEM = 1.2
+LOOP = 0.06
+
+
+@_rule("tandem")
+def _tandem(b: Bench) -> Numbers:
+    """1.2 m fished; the dropper loop takes twice its length, the knots as elsewhere."""
+    knots = 2.0 * LOOP + KNOTS_TAKE
+    return {"cut_line": Number(TANDEM + knots, "length"), "knots": Number(knots, "length"),
+            "front_at": Number(0.5 * TANDEM, "length"), "apart": Number(0.5 * TANDEM, "length")}
+
+
+LEAST_SINKER, SLIDING_LEADER = 0.060, 0.6
+"""Sliding sinkers begin at 60 g, on 0.6 m of leader (common practice)."""
+TIP, SCOPE = 1.5, 2.0
+"""A rod tip over the water, m, and the scope at which a line is said to hold (section 3)."""
+
+
+@_rule("sliding-sinker")
+def _sliding(b: Bench) -> Numbers:
+    """The least that holds in this current on this line, by the held line of section 3."""
+    body = assemble(b.plastic, [b.head])
+    rho = np.atleast_1d(SALT_20)
+    tackle = Sinker(np.ones((1, 1)), np.full((1, 1), 1e-4), 0.0, SLIDING_LEADER, 2.0 * b.line)
+    held = Held(body.wet_weight(rho), body.drag_area, np.asarray(b.line), np.atleast_1d(b.depth),
+                np.asarray(TIP), rho, kinematic_viscosity(20.0, 35.0), SEVENTH_ROOT, tackle=tackle)
+    least = float(least_sinker(held, np.atleast_1d(b.current), SCOPE).ravel()[0])
+    sinker = max(LEAST_SINKER, least) if np.isfinite(least) else least
+    return {"sinker": Number(sinker, "mass"), "leader": Number(SLIDING_LEADER, "length"),
+            "cut_line": Number(SLIDING_LEADER + KNOTS_TAKE, "length")}
+
+
+TURNS = 3.0
+
+
+@_rule("three-way")
+def _three_way(b: Bench) -> Numbers:
+    """Two or three turns up from the touch; the rest is common practice."""
+    return {"dropper": Number(0.3, "length"), "sinker": Number(0.45, "mass"),
+            "leader": Number(1.5, "length"), "cut_line": Number(1.5 + KNOTS_TAKE, "length"),
+            "turns": Number(TURNS, "count"), "lift": Number(TURNS * b.per_turn, "length")}

@@ -1,0 +1,1 @@
+"""From fish and water to a whole outfit, with reasons."""

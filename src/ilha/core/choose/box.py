@@ -1,0 +1,155 @@
+"""A box of plastics, heads, lines and rods; the catalogue stands in where none is named."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+
+from ilha.core.errors import DomainError
+from ilha.core.move.cast import Rod, SeenCast
+from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.tables import (
+    HEAD_MATERIALS,
+    HOOKS,
+    LOOKS,
+    PLASTIC_MATERIALS,
+    read_table,
+)
+from ilha.core.units import kg_from_oz, newtons_of_kg, si
+
+COLOUR_WORDS: dict[str, str] = {
+    word: colour for colour, words in read_table("colours.toml").items() for word in words
+}
+
+
+def colour_of(name: str) -> str:
+    """The kind of colour that a colour's name speaks of; "natural" where it says nothing.
+
+    >>> colour_of("dark back"), colour_of("sand eel")
+    ('dark', 'natural')
+    """
+    for word in name.lower().replace("-", " ").split():
+        if word in COLOUR_WORDS:
+            return COLOUR_WORDS[word]
+    return "natural"
+
+
+@dataclass(frozen=True)
+class BoxPlastic:
+    """A plastic with what the water does not ask. body_length : m, without a thin tail.
+    colour : of ``features.COLOURS``; None: any can be had, the rules choose."""
+
+    id: str
+    plastic: Plastic
+    look: str
+    material: str
+    body_length: float
+    colour: str | None = None
+    colour_name: str = ""
+
+    @property
+    def floats(self) -> bool:
+        return self.plastic.density < 1000.0
+
+
+@dataclass(frozen=True)
+class BoxHead:
+    """A head with its hook: lengths m. printed_oz : None for one that is marked in grams."""
+
+    head: Head
+    hook_size: str
+    straight: float
+    gape: float
+    wire: float
+    keeper: str
+    keeper_takes: float = 0.0
+    printed_oz: float | None = None
+
+
+@dataclass(frozen=True)
+class BoxLine:
+    """A line: diameter m, strength N."""
+
+    id: str
+    diameter: float
+    holds: float
+
+
+@dataclass(frozen=True)
+class BoxRod:
+    id: str
+    rod: Rod
+
+
+@dataclass(frozen=True)
+class Box:
+    """All that can be combined."""
+
+    plastics: tuple[BoxPlastic, ...]
+    heads: tuple[BoxHead, ...]
+    lines: tuple[BoxLine, ...]
+    rods: tuple[BoxRod, ...]
+
+    def __post_init__(self) -> None:
+        for name in ("plastics", "heads", "lines", "rods"):
+            if not getattr(self, name):
+                raise DomainError(f"box.{name}", "must hold at least one", "none", "",
+                                  f"add {name}, or leave the box out for common sizes")
+
+    def on_line(self, diameter: float | None) -> Box:
+        """The same with one line alone: that of a diameter (m), its strength as the nearest's by
+        the square of the diameter."""
+        if diameter is None:
+            return self
+        near = min(self.lines, key=lambda line: abs(line.diameter - diameter))
+        holds = near.holds * (diameter / near.diameter) ** 2
+        return Box(self.plastics, self.heads, (BoxLine(near.id, diameter, holds),), self.rods)
+
+
+def hook_grams(size: str) -> float:
+    """Typical mass of a hook, g, from memory."""
+    return float(read_table("catalogue.toml")["hook_mass_g"][size])
+
+
+def typical_head(
+    key: str, oz: float, size: str, shape: str, keeper: str, material: str = "lead",
+    takes_mm: float = 0.0, weight_mm: float | None = None,
+) -> BoxHead:
+    """A head with the typical hook of a size."""
+    hook = next(h for h in HOOKS if h.size == size)
+    grams = hook_grams(size)
+    straight, gape, wire = (si(v, 1) for v in (hook.straight_mm, hook.gape_mm, hook.wire_mm))
+    head = Head(key, kg_from_oz(oz), HEAD_MATERIALS[material], shape, si(grams, 1), gape, wire,
+                weight_x=None if weight_mm is None else si(weight_mm, 1))
+    return BoxHead(head, size, straight, gape, wire, keeper, si(takes_mm, 1), oz)
+
+
+def _plastics(rows: Sequence[Sequence[object]]) -> tuple[BoxPlastic, ...]:
+    out = []
+    for look, length, body, width, height, grams, material in rows:
+        long, wide, high, mass = (si(float(str(v)), 1) for v in (length, width, height, grams))
+        plastic = Plastic(long, wide, high, mass, PLASTIC_MATERIALS[str(material)],
+                          LOOKS[str(look)])
+        name = f"{length} mm {look}" + ("" if material == "plastisol" else f", {material}")
+        out.append(BoxPlastic(name, plastic, str(look), str(material), si(float(str(body)), 1)))
+    return tuple(out)
+
+
+@cache
+def catalogue() -> Box:
+    """Common sizes of everything."""
+    table = read_table("catalogue.toml")
+    heads = [
+        typical_head(f"{row['shape']} {oz:g} {size}", oz, size, row["shape"], row["keeper"],
+                     row.get("material", "lead"), row.get("takes_mm", 0.0), row.get("weight_mm"))
+        for row in table["heads"] for oz, size in row["sizes"]
+    ]
+    lines = [BoxLine(f"{mm:g} mm braid", si(mm, 1), newtons_of_kg(kg))
+             for mm, kg in table["lines"]["rows"]]
+    rods = [
+        BoxRod(name, Rod(si(low, 1), si(high, 1), si(own, 1),
+                         (SeenCast(si(g, 1), m, si(mm, 1), cm2 * 1e-4),)))
+        for name, low, high, own, g, m, mm, cm2 in table["rods"]["rows"]
+    ]
+    return Box(_plastics(table["plastic"][0]["rows"]), tuple(heads), tuple(lines), tuple(rods))

@@ -1,0 +1,75 @@
+"""What is proposed: whole outfits, each with the account of its points."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ilha.core.choose.box import BoxHead, BoxLine, BoxPlastic, BoxRod
+from ilha.core.choose.combine import WEEDLESS
+from ilha.core.choose.rules import Conflict, Rule
+from ilha.core.choose.situation import Situation
+
+
+@dataclass(frozen=True)
+class Reason:
+    """What one rule gave an outfit, points."""
+
+    rule: Rule
+    says: str
+    gave: float
+
+
+@dataclass(frozen=True)
+class Overruled:
+    """A rule that holds and speaks of an outfit, but got less than half of what it asks; by which
+    rules about the same feature, which got more than half."""
+
+    rule: Rule
+    feature: str
+    by: tuple[Rule, ...]
+
+
+@dataclass(frozen=True)
+class Outfit:
+    """One whole proposal. score : the sum of its reasons. leader : N. weedless : whether its hook
+    is covered."""
+
+    score: float
+    plastic: BoxPlastic
+    head: BoxHead
+    line: BoxLine
+    rod: BoxRod
+    rigging: str
+    colour: str
+    tip: str
+    retrieve: str
+    leader: float
+    verdict: str
+    reach: float
+    clear: float
+    wire: str
+    reasons: tuple[Reason, ...]
+    overruled: tuple[Overruled, ...]
+
+    @property
+    def parts(self) -> tuple[str, ...]:
+        """What it is made of: two outfits of the same parts are one."""
+        return (self.plastic.id, self.head.head.id, self.line.id, self.rod.id, self.rigging)
+
+    @property
+    def weedless(self) -> bool:
+        return self.rigging in WEEDLESS
+
+
+@dataclass(frozen=True)
+class Choice:
+    """What is proposed. pair : two outfits, the covered hook first, where cover argues for one and
+    the open water beside it for the other. ruled_out : combinations by hard limit; of ``tried``."""
+
+    situation: Situation
+    outfits: tuple[Outfit, ...]
+    pair: tuple[Outfit, Outfit] | None
+    fired: tuple[Rule, ...]
+    conflicts: tuple[Conflict, ...]
+    ruled_out: dict[str, int]
+    tried: int

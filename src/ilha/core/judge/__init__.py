@@ -1,0 +1,1 @@
+"""What is right here: limits, verdicts, schools, the board, the lid chart."""

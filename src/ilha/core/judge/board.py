@@ -1,0 +1,225 @@
+"""The board: every head of the box in one water, over the time steps. Reads like docs/model.md."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from ilha.core.errors import Array, DomainError, Flags, Indices, require
+from ilha.core.judge import limits
+from ilha.core.judge.figures import Figures, figures
+from ilha.core.judge.schools import SCHOOLS, School, by_depth_table, lightest
+from ilha.core.judge.verdict import Judgement, windows
+from ilha.core.move.cast import Rod
+from ilha.core.move.fall import Fall, Swing, stop_count, swing
+from ilha.core.move.glide import Glide
+from ilha.core.move.hold import Hold
+from ilha.core.move.invert import greatest_current, least_mass, least_sinker
+from ilha.core.move.rest import Rest, rest
+from ilha.core.move.retrieve import Retrieve
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.bodies import Body, Head, Part, Plastic
+from ilha.core.rig.tackle import Rigging, Sinker, TwoHeads
+from ilha.core.water.conditions import Conditions
+
+
+@dataclass(frozen=True)
+class Board:
+    """Everything computed, (H, T) unless said; NaN where there is no number.
+
+    What no verdict of this question needs (``swing``, ``retrieve``, ``rest``) is computed when it
+    is first asked for.
+    """
+
+    figures: Figures
+    plastic: Plastic
+    heads: tuple[Head, ...]
+    rod: Rod | None
+    school: School
+    window_low: Array
+    window_high: Array
+    bears: Array
+    """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
+    least_mass: Array
+    judged: dict[str, Judgement]
+    picks: dict[str, Indices]  # (T,) index of the head, -1 for none
+
+    @property
+    def judgement(self) -> Judgement:
+        """By the chosen school."""
+        return self.judged[self.school.key]
+
+    @property
+    def shape(self) -> tuple[int, int]:
+        return self.judgement.verdict.shape[0], self.judgement.verdict.shape[1]
+
+    @property
+    def rho(self) -> Array:
+        """Density of the water, kg/m³, (T,)."""
+        return self.figures.rho + np.zeros(self.shape[1])
+
+    @property
+    def nu(self) -> Array:
+        """Kinematic viscosity of the water, m²/s, (T,)."""
+        return self.figures.nu + np.zeros(self.shape[1])
+
+    @property
+    def body(self) -> Body:
+        return self.figures.body
+
+    @property
+    def glide(self) -> Glide:
+        return self.figures.glide
+
+    @property
+    def holds(self) -> Hold:
+        """(3, H, T): at the low, middle and high estimate of the current."""
+        return self.figures.holds
+
+    @property
+    def cast(self) -> Array:
+        return self.figures.cast
+
+    @property
+    def fall(self) -> Fall:
+        """The fall as the angler makes it."""
+        return self.figures.fall
+
+    @property
+    def retrieve(self) -> Retrieve:
+        return self.figures.retrieve
+
+    @cached_property
+    def swing(self) -> Swing:
+        """On a line held from the splash."""
+        f = self.figures
+        if f.swing is not None and f.cond.fall == "held":
+            return f.swing
+        return swing(f.falling, np.asarray(f.cond.cast), np.asarray(f.cond.tip_height),
+                     f.cond.zone_from, f.cond.zone_to)
+
+    @cached_property
+    def rest(self) -> Rest:
+        """On the bottom: the current itself flows past it, whatever the boat does."""
+        f = self.figures
+        return rest(f.body, f.rho, np.asarray(f.cond.surface_speed), np.asarray(f.cond.depth),
+                    f.cond.flow)
+
+    @cached_property
+    def fed_then_held(self) -> Fall:
+        """Fed on slack line to the top of the zone, then held to swing through it."""
+        f = self.figures
+        depth = np.asarray(f.cond.depth)
+        return swing(f.falling, np.asarray(f.cond.cast), np.asarray(f.cond.tip_height),
+                     f.cond.zone_from, f.cond.zone_to,
+                     np.maximum(depth - f.cond.zone_to, 0.0)).fall
+
+    @cached_property
+    def stop(self) -> Array:
+        """Count (s) at which a line let down is stopped to hang the rig in the zone's middle."""
+        f, cond = self.figures, self.figures.cond
+        depth, current = np.asarray(cond.depth), np.asarray(cond.surface_speed)
+        middle = 0.5 * (np.minimum(cond.zone_to, depth) + np.minimum(cond.zone_from, depth))
+        hung = f.held.at(current, height=middle)
+        stopped = stop_count(f.falling, hung.line_out, np.asarray(cond.tip_height), middle)
+        return np.broadcast_to(stopped, self.shape)
+
+
+def _window(
+    f: Figures, school: School, others: Flags, shape: tuple[int, int]
+) -> tuple[Array, Array, Array]:
+    """Edges (m/s) of the band of current in which each head is right, and what it bears at most;
+    NaN for none."""
+    cond, reach = f.cond, np.full(shape, np.nan)
+    if cond.steady:
+        low, high = f.window_of_retrieve()
+        low, high = np.where(others, low, np.nan), np.where(others, high, np.nan)
+    else:
+        reach = np.broadcast_to(
+            f.greatest_drift_current() if school.scope_limit is None else greatest_current(
+                f.held, school.scope_limit), shape)
+        low, high = windows(
+            f.mass, reach, np.broadcast_to(f.fall.zone, shape),
+            others, np.asarray(cond.surface_speed), school)
+    fits = np.broadcast_to(f.package <= f.rod.lure_max, shape)
+    return np.where(fits, low, np.nan), np.where(fits, high, np.nan), reach
+
+
+def _least_mass(
+    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, shape: tuple[int, int]
+) -> Array:
+    """Heads that differ in mass alone have one least mass: each kind is solved once.
+
+    With a sinker it is the sinker's, and each head's own.
+    """
+    if school.scope_limit is None:
+        return np.full(shape, np.nan)
+    current = np.asarray(f.cond.surface_speed)
+    if isinstance(f.held.tackle, Sinker):
+        return np.broadcast_to(least_sinker(f.held, current, school.scope_limit), shape)
+    kinds: dict[tuple[object, ...], int] = {}
+    which = [kinds.setdefault(h.kind, len(kinds)) for h in heads]
+    first = [heads[which.index(k)] for k in range(len(kinds))]
+    body = assemble(plastic, first, parts=f.body.parts)
+    least = least_mass(lambda mass: assemble(plastic, first, mass, f.body.parts), body, f.held,
+                       current, school.scope_limit)
+    return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)
+
+
+def board(
+    cond: Conditions,
+    plastic: Plastic,
+    heads: Sequence[Head],
+    rod: Rod | None = None,
+    school: str = "lightest-practical",
+    rigging: Rigging = None,
+    parts: Sequence[Part] = (),
+    trace: bool = False,
+    slow: Sequence[float] | None = None,
+) -> Board:
+    """Judge every head on one plastic, at every time step.
+
+    Parameters
+    ----------
+    cond : the water, the stance and the line. plastic : what is rigged.
+    heads : H heads, in any order. rod : its rating and casts; None rules nothing out.
+    school : a key of ``schools.SCHOOLS``; decides verdicts, windows and least masses. The picks
+        of all schools are given.
+    rigging : a second head or a sinker; None for one head on the line. parts : what is added to
+        the plastic on every head. trace : the held lines with their shapes, to be drawn.
+    slow : for each head how many times longer it takes to fall than computed; None for as computed.
+
+    Raises
+    ------
+    DomainError
+        For an empty box, an unknown school, or a condition outside its range.
+    """
+    cond, box = cond.checked(), tuple(heads)
+    if not box:
+        raise DomainError("heads", "must hold at least one head", "none", "", "add a head")
+    if len({h.id for h in box}) < len(box):
+        raise DomainError("heads", "must each have an id of their own", "a double", "", "rename")
+    if school not in SCHOOLS:
+        raise DomainError("school", "must be one of " + ", ".join(SCHOOLS), school, "", "choose")
+    chosen, shape = SCHOOLS[school], (len(box), cond.steps)
+    body = assemble(plastic, box, parts=parts)
+    front = (assemble(plastic, [rigging.front], parts=parts)
+             if isinstance(rigging, TwoHeads) else None)
+    learned = np.ones((len(box), 1)) if slow is None else require(
+        "slow", np.asarray(slow, dtype=float).reshape(-1, 1), "", "a factor near 1", above=0.0)
+    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned)
+    judged = {}
+    others = np.ones(shape, dtype=bool)
+    for key, each in SCHOOLS.items():
+        judged[key], passed = limits.judge_school(f, each, shape)
+        others = passed if key == school else others
+    low, high, bears = _window(f, chosen, others, shape)
+    mass, steps = f.mass, np.zeros(cond.steps)
+    picks = {key: lightest(mass, j.verdict) for key, j in judged.items()}
+    picks["depth-table"] = by_depth_table(
+        mass, f.package <= f.rod.lure_max, cond.depth + steps, cond.surface_speed + steps)
+    least = _least_mass(f, plastic, box, chosen, shape)
+    return Board(f, plastic, box, rod, chosen, low, high, bears, least, judged, picks)

@@ -1,0 +1,160 @@
+"""The lid chart: depth across, current up, and which head is the pick where. Section 8."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ilha.core.errors import Array, DomainError, Flags, Indices
+from ilha.core.judge.figures import ESTIMATES, Figures, figures
+from ilha.core.judge.limits import judge_school, lower_limits
+from ilha.core.judge.schools import MARGINAL, RIGHT, SCHOOLS, School, by_depth_table, lightest
+from ilha.core.judge.verdict import LOWER, OUTFIT, Limit, hangs, judge
+from ilha.core.move.cast import Rod
+from ilha.core.move.invert import greatest_current
+from ilha.core.rig.assembly import assemble
+from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.water.conditions import Conditions
+
+
+@dataclass(frozen=True)
+class Lid:
+    """depths (D,) m, currents (U,) m/s; pick (D, U) index of the head, -1 where none is right;
+    verdict (H, D, U) codes of ``schools.VERDICTS``. reach (H, D) m/s that each head bears, NaN
+    where it is swum back."""
+
+    depths: Array
+    currents: Array
+    pick: Indices
+    verdict: Indices
+    reach: Array
+
+
+def lid(
+    cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
+    rod: Rod | None = None, school: str = "lightest-practical",
+    slow: Sequence[float] | None = None, alone: bool = False,
+) -> Lid:
+    """The chart of a box. ``cond`` gives all but depth and current; of a fixed stance. alone : each
+    head judged as if it were the only one, so that none plunges beside a lighter one.
+
+    Only one limit knows the current: whether the line holds. It is inverted once for each depth,
+    which gives the greatest current that a head bears; all cells of the grid then follow by
+    comparison, at the three estimates of the current, by the board's own limits and verdicts.
+    Those of a rig that is swum back do not come apart so: there every cell is a step of the board.
+
+    Raises
+    ------
+    DomainError
+        For an empty box.
+    """
+    if not heads:
+        raise DomainError("heads", "must hold at least one head", "none", "", "add a head")
+    chosen = SCHOOLS[school]
+    if cond.steady:
+        return _swum(cond, depths, currents, plastic, heads, rod, chosen, slow)
+    still = replace(cond, depth=depths, surface_speed=np.zeros(depths.shape)).checked()
+    learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
+    f = figures(still, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
+    shape = (len(heads), depths.size)
+    reach = _reach(f, chosen, shape)
+    lower = lower_limits(f, chosen, shape)
+    grid = (len(heads), depths.size * currents.size)
+
+    def spread(values: Array | Flags) -> Array:
+        """(H, D) to the grid's cells, depth by depth."""
+        return np.repeat(np.broadcast_to(values, shape), currents.size, axis=-1)
+
+    flow = np.tile(currents, depths.size)
+    gets = np.stack([e * flow <= spread(reach) for e in ESTIMATES])
+    limits = [Limit("gets-there", LOWER, "m/s", spread(reach), flow, gets)]
+    limits += [Limit(item.code, LOWER, item.unit, spread(np.asarray(item.figure)), 0.0,
+                     spread(item.passed).astype(bool)) for item in lower[1:]]
+    others = np.logical_and.reduce([item.passed for item in limits[1:]])
+    fits = spread(np.asarray(f.package <= f.rod.lure_max)).astype(bool)
+    limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
+    if chosen.hangs_count and not alone:
+        limits.append(hangs(f.mass, gets & others, spread(f.fall.zone)))
+    return _picked(f, judge(limits, grid).verdict, chosen, depths, currents, reach)
+
+
+def _picked(
+    f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array
+) -> Lid:
+    """The school's pick of every cell. verdict : (H, D U)."""
+    if school.key == "depth-table":
+        pick = by_depth_table(f.mass, f.package <= f.rod.lure_max,
+                              np.repeat(depths, currents.size), np.tile(currents, depths.size))
+    else:
+        pick = lightest(f.mass, verdict)
+    return Lid(depths, currents, pick.reshape(depths.size, currents.size),
+               verdict.reshape(-1, depths.size, currents.size), reach)
+
+
+def _swum(
+    cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
+    rod: Rod | None, school: School, slow: Sequence[float] | None,
+) -> Lid:
+    """The chart of heads that are swum back: every cell is computed by itself."""
+    here = replace(cond, depth=np.repeat(depths, currents.size),
+                   surface_speed=np.tile(currents, depths.size)).checked()
+    learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
+    f = figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
+    judgement, _ = judge_school(f, school, (len(heads), here.depth.size))
+    return _picked(f, judgement.verdict, school, depths, currents,
+                   np.full((len(heads), depths.size), np.nan))
+
+
+def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:
+    """The greatest current (m/s) that each head bears at each depth; below 0 for none."""
+    if school.scope_limit is None:
+        found = f.greatest_drift_current()
+    else:
+        # The inversion begins from a current, and slack water is none.
+        begun = replace(f.held, depth=np.asarray(f.cond.depth))
+        found = greatest_current(begun, school.scope_limit)
+    return np.asarray(np.where(f.sinks, np.nan_to_num(np.broadcast_to(found, shape), nan=-1.0),
+                               -1.0))
+
+
+def cells_at(chart: Lid, depth: Array, current: Array) -> tuple[Indices, Indices, Flags]:
+    """Where depths (m) and currents (m/s) fall on a chart: indices, and whether they are on it.
+
+    A cell reaches from the depth before it to its own, and half a step of current to either side.
+    """
+    inside = (depth <= chart.depths[-1]) & (current <= chart.currents[-1])
+    at_d = np.searchsorted(chart.depths, depth).clip(0, chart.depths.size - 1)
+    step = chart.currents[-1] / (chart.currents.size - 1)
+    at_u = np.round(current / step).astype(int).clip(0, chart.currents.size - 1)
+    return at_d, at_u, inside
+
+
+@dataclass(frozen=True)
+class Gap:
+    """Where the box is empty: how many cells, and of how many looked at."""
+
+    empty: int
+    cells: int
+
+
+def gaps(chart: Lid, looked: Flags | None = None) -> Gap:
+    """Cells in which no head is right, of those looked at ((D, U); all where None)."""
+    mask = np.ones(chart.pick.shape, dtype=bool) if looked is None else looked
+    return Gap(int(((chart.pick < 0) & mask).sum()), int(mask.sum()))
+
+
+def closes(chart: Lid, candidates: Lid, weight: Array) -> Array:
+    """How much of what a box leaves empty each candidate would fill, (C,); not for swum back rigs,
+    where a lighter head that drags may make one that swims plunge.
+
+    candidates : their own chart over the same cells, each judged alone. weight : (D, U) of the
+    cells: hours there, or ones.
+
+    A box covers a cell where some head passes all limits but hanging: the lightest of those always
+    hangs. So a head that is added covers what it covers alone, beside what was covered before.
+    """
+    gap = np.where(chart.pick < 0, weight, 0.0)
+    passes = (candidates.verdict == RIGHT) | (candidates.verdict == MARGINAL)
+    return np.asarray((passes * gap).sum(axis=(1, 2)))

@@ -1,0 +1,122 @@
+"""One mark through one day: depth, stream, and the board at every step that has water."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ilha.core.errors import Array, Indices
+from ilha.core.judge.board import Board, board
+from ilha.core.judge.figures import SLACK_SPEED
+from ilha.core.judge.remedy import COMMON_LINES, Remedies, remedies
+from ilha.core.move.cast import Rod
+from ilha.core.move.drift import Boat, Drift, drift
+from ilha.core.move.fall import fed_path
+from ilha.core.move.hold import height_share
+from ilha.core.move.retrieve import running_path
+from ilha.core.rig.bodies import Head, Part, Plastic
+from ilha.core.rig.tackle import Rigging
+from ilha.core.tide.tideway import Tideway
+from ilha.core.water.conditions import Conditions
+
+SPAN_SHOWN = 150.0
+"""Line shapes are cut here (m): a line that planes up has no end."""
+
+
+@dataclass(frozen=True)
+class Traces:
+    """Shapes to draw, per head and wet step.
+
+    line : (3, P, H, W) m up-current of the lower end, at the low, middle and high estimate of the
+    current, at heights z0 + (d - z0) line_share[p], z0 = foot. foot : (H, W) m above the bottom.
+    fall_height, fall_shift : (Q, H, W), share of the depth above the bottom, and m down-current of
+    the splash (or come in towards the rod), at equal shares of the count.
+    path_share : (R,) shares of the depth below the surface; path : (R, H, W) m from the rod tip at
+    which a steady retrieve runs there, None where the rig is not swum.
+    """
+
+    line: Array
+    line_share: Array
+    foot: Array
+    fall_height: Array
+    fall_shift: Array
+    path_share: Array
+    path: Array | None
+
+
+@dataclass(frozen=True)
+class Day:
+    """The board at the wet steps and what leads to it; ``wet`` indexes the day's steps."""
+
+    tideway: Tideway
+    wet: Indices
+    board: Board | None = None
+    traces: Traces | None = None
+    remedies: Remedies | None = None
+    drift: Drift | None = None
+    """Of a drifting boat, over all the day's steps."""
+
+
+def _traces(b: Board, points: int) -> Traces:
+    f, cond, held = b.figures, b.figures.cond, b.holds
+    assert held.trace is not None
+    spans = np.clip(np.moveaxis(held.trace[1], 0, 1), -SPAN_SHOWN, SPAN_SHOWN)
+    if f.swing is None:
+        height, shift = fed_path(f.falling, points)
+    else:
+        height, shift = f.swing.path(f.falling, points)
+    shares = np.linspace(0.0, 1.0, points)
+    path = None
+    if cond.steady:
+        speed = np.maximum(f.through(), SLACK_SPEED)
+        path = np.minimum(running_path(f.water, speed, shares), SPAN_SHOWN)
+    return Traces(
+        np.broadcast_to(spans, (3, spans.shape[1], *b.shape)),
+        height_share(np.linspace(0.0, 1.0, spans.shape[1])),
+        np.broadcast_to(held.foot[1], b.shape), height, shift, shares, path,
+    )
+
+
+def day(
+    way: Tideway,
+    cond: Conditions,
+    plastic: Plastic,
+    heads: Sequence[Head],
+    rod: Rod | None,
+    school: str,
+    *,
+    rigging: Rigging = None,
+    parts: Sequence[Part] = (),
+    lines: Sequence[float] = COMMON_LINES,
+    fall_points: int = 9,
+    boat: Boat | None = None,
+    bare: bool = False,
+    slow: Sequence[float] | None = None,
+) -> Day:
+    """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
+    the drift of a ``boat`` that is not fixed.
+
+    bare : the board alone, nothing to draw and no remedies.
+    lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
+    are left out; a day that is dry throughout has no board. slow : as the board has it.
+
+    Raises
+    ------
+    DomainError
+        As :func:`ilha.core.judge.board.board`.
+    """
+    wet = np.flatnonzero(way.wet)
+    drifting = None if boat is None else drift(boat, way.stream, cond.flow)
+    if wet.size == 0:
+        return Day(way, wet, drift=drifting)
+    here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
+    if drifting is not None:
+        here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
+                       drift_speed=drifting.leeway * drifting.wind_share[wet])
+    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow)
+    if bare:
+        return Day(way, wet, result, drift=drifting)
+    return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),
+               drifting)

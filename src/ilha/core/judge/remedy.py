@@ -1,0 +1,118 @@
+"""The nearest change that would put a head right: weight, shape, line, or the hour."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ilha.core.errors import Array, Flags, Indices
+from ilha.core.judge.board import Board
+from ilha.core.judge.figures import ESTIMATES
+from ilha.core.judge.limits import lower_limits
+from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
+from ilha.core.rig.tackle import SINGLE
+
+COMMON_LINES = tuple(mm * 1e-3 for mm in (0.33, 0.28, 0.24, 0.19, 0.17, 0.15, 0.13, 0.11, 0.09))
+"""Line diameters (m) on the market, to look for a thinner one where no box of lines is given."""
+LINES_TRIED = 3
+SAME_WEIGHT = 0.12
+"""Heads whose masses differ by less than this share are one weight in another shape."""
+
+
+@dataclass(frozen=True)
+class Remedies:
+    """For every head that is not right, (H, T); -1 or NaN where that change does not help.
+
+    weight : index of the nearest head by mass, heavier (lighter for one too heavy), that is right.
+    shape : of one of the same weight in another shape that is. line : diameter (m) of the thickest
+    thinner line on which this head is right. wait : step from which this head is right again.
+    """
+
+    weight: Indices
+    shape: Indices
+    line: Array
+    wait: Indices
+
+
+def _next_right(right: Flags, at: Indices) -> Indices:
+    """Along the first axis: the first row from ``at[i]`` on that is right; size where none is.
+
+    right : (N, T). at : (M,) rows. Returns (M, T).
+    """
+    size = right.shape[0]
+    rows = np.where(right, np.arange(size)[:, None], size)
+    ahead = np.minimum.accumulate(rows[::-1], axis=0)[::-1]
+    ahead = np.vstack([ahead, np.full((1, right.shape[1]), size)])
+    return np.asarray(ahead[at])
+
+
+def _by_weight(mass: Array, right: Flags) -> tuple[Indices, Indices]:
+    """Nearest right head heavier, and lighter, than each: (H, T) indices, -1 for none."""
+    order = np.argsort(mass, kind="stable")
+    ranked, size = mass[order], mass.size
+    up = _next_right(right[order], np.searchsorted(ranked, mass * 1.02, side="right"))
+    down = _next_right(right[order][::-1],
+                       size - np.searchsorted(ranked, mass / 1.02, side="left"))
+    names = np.append(order, -1)
+    back = np.append(order[::-1], -1)
+    return names[up], back[down]
+
+
+def _by_shape(mass: Array, shapes: list[str], right: Flags) -> Indices:
+    """The right head of the same weight in another shape that is nearest in mass; (H, T)."""
+    apart = np.abs(np.log(mass[:, None] / mass[None, :]))
+    names = np.array(shapes)
+    apart = np.where((names[:, None] != names[None, :]) & (apart < SAME_WEIGHT), apart, np.inf)
+    miss = np.where(right[None], apart[:, :, None], np.inf)
+    best = np.argmin(miss, axis=1)
+    return np.where(np.isfinite(miss.min(axis=1)), best, -1)
+
+
+def _by_line(b: Board, diameters: Sequence[float], swept: Flags) -> Array:
+    """The thickest of the thinner lines on which a head that is swept off holds, else NaN."""
+    f, limit = b.figures, b.school.scope_limit
+    out = np.full(b.shape, np.nan)
+    if limit is None or f.cond.steady or not np.any(swept):
+        return out
+    others = np.logical_and.reduce([
+        np.broadcast_to(item.passed, b.shape) for item in lower_limits(f, b.school, b.shape)[1:]])
+    wanted = swept & others
+    # From a fixed stance what holds in the high estimate of the current holds in the middle one.
+    drifts = f.cond.drift_follows or np.any(np.asarray(f.cond.drift_speed) != 0.0)
+    tried = np.asarray(ESTIMATES[1:] if drifts else ESTIMATES[2:]).reshape(-1, 1, 1)
+    current = tried * np.asarray(f.cond.surface_speed)
+    thinner = sorted((d for d in diameters if d < f.cond.line_diameter * 0.98), reverse=True)
+    if not np.any(wanted):
+        return out
+    # Most of a board is not swept off: only its rows and columns that are need a hold.
+    rows, columns = np.any(wanted, axis=1), np.any(wanted, axis=0)
+    whole = f.ends.tackle is not SINGLE
+    if whole:
+        rows, columns = np.ones_like(rows), np.ones_like(columns)
+    held = f.held if whole else f.held.only(rows, columns)
+    current = np.broadcast_to(current, (tried.size, *b.shape))[:, rows][:, :, columns]
+    at = np.ix_(rows, columns)
+    for d in thinner[:LINES_TRIED]:
+        tried_line = replace(held, diameter=np.asarray(d))
+        holds = np.all(tried_line.at(current, bare=True).scope <= limit, axis=0)
+        found = wanted[at] & np.isnan(out[at]) & np.broadcast_to(holds, out[at].shape)
+        out[at] = np.where(found, d, out[at])
+    return out
+
+
+def remedies(b: Board, diameters: Sequence[float] = COMMON_LINES) -> Remedies:
+    """What would put each head right. ``diameters`` : of the lines there are, m."""
+    j = b.judgement
+    mass = np.array([h.mass for h in b.heads])
+    right = j.verdict == RIGHT
+    light = (j.verdict == TOO_LIGHT) | (j.verdict == MARGINAL)
+    heavier, lighter = _by_weight(mass, right)
+    weight = np.where(light, heavier, np.where(j.verdict == TOO_HEAVY, lighter, -1))
+    codes = np.array([item.code for item in j.limits])
+    swept = light & (codes[j.decided] == "gets-there")
+    later = _next_right(right.T, np.arange(1, b.shape[1] + 1)).T
+    wait = np.where(right | (later >= b.shape[1]), -1, later)
+    shape = np.where(right, -1, _by_shape(mass, [h.shape for h in b.heads], right))
+    return Remedies(weight, shape, _by_line(b, diameters, swept), wait)

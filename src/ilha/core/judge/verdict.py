@@ -1,0 +1,206 @@
+"""Limits and verdicts: which head is too light, right, too heavy, and why. Section 10."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ilha.core.errors import Array, Flags, Indices
+from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE, School
+
+LOWER, UPPER, OUTFIT = "lower", "upper", "outfit"
+HANG_SHARE = 0.6
+"""Zone time below this share of the lightest passing rig's is a plunge."""
+TOUCH_RATIO = 1.5
+"""Wet weight over the wind's pull on the line, at least."""
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One limit over (H, T): its figure against its bound, and whether it is passed.
+
+    passed : (3, H, T), at the low, middle and high estimate of the current (or of the retrieve's
+    speed), or (H, T) where they are alike. A figure without a number is NaN.
+    """
+
+    code: str
+    kind: str
+    unit: str
+    figure: Array
+    bound: Array | float
+    passed: Flags
+
+
+def lightest_passing(mass: Array, passed: Flags, value: Array) -> Array:
+    """``value`` (H, T) of the lightest head that passed, per time; NaN where none did.
+
+    passed : (..., H, T). Returns (..., T).
+    """
+    order = np.argsort(mass, kind="stable")
+    first = order[np.argmax(passed[..., order, :], axis=-2)]
+    chosen = value[first, np.arange(value.shape[1])]
+    return np.where(passed.any(axis=-2), chosen, np.nan)
+
+
+def lightest_of_group(mass: Array, passed: Flags, value: Array, group: Indices) -> Array:
+    """``value`` of the lightest that passed in each one's own group, (..., H, T); NaN for none.
+
+    group : (H,) of whole numbers. By sorting and one running minimum: no loop over groups.
+    """
+    order = np.lexsort((mass, group))
+    sorted_group = group[order]
+    starts = np.flatnonzero(np.concatenate([[True], np.diff(sorted_group) != 0]))
+    count = group.size
+    rank = np.where(passed[..., order, :], np.arange(count)[:, None], count)
+    first = np.minimum.reduceat(rank, starts, axis=-2)
+    padded = np.concatenate([value[order], np.full((1, value.shape[-1]), np.nan)])
+    best = np.take_along_axis(np.broadcast_to(padded, (*first.shape[:-2], *padded.shape)), first,
+                              axis=-2)
+    spread = np.repeat(best, np.diff(np.append(starts, count)), axis=-2)
+    out = np.empty_like(spread)
+    out[..., order, :] = spread
+    return out
+
+
+def hangs(mass: Array, passed: Flags, zone: Array, group: Indices | None = None) -> Limit:
+    """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest.
+
+    passed : (3, H, T), every other limit at each estimate. zone : (H, T) s. group : (H,) which
+    rigs are held against each other; None for all.
+    """
+    if group is None:
+        lightest = lightest_passing(mass, passed, zone)[:, None, :]
+    else:
+        lightest = lightest_of_group(mass, passed, zone, group)
+    bound = HANG_SHARE * lightest
+    # Where the zone is no water (or nothing passes) there is nothing to plunge through.
+    return Limit("hangs", UPPER, "s", zone, np.broadcast_to(bound[1], zone.shape), ~(zone < bound))
+
+
+@dataclass(frozen=True)
+class Judgement:
+    """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``.
+
+    at_estimates : (3, H, T) the verdict at each estimate taken by itself; where they differ from
+    the middle one the verdict is not sure.
+    """
+
+    limits: tuple[Limit, ...]
+    verdict: Indices
+    decided: Indices
+    at_estimates: Indices
+
+    @property
+    def eased(self) -> Flags:
+        """Too light as it stands, yet not at the low estimate: a fifth less current would do."""
+        return np.asarray((self.verdict == TOO_LIGHT) & (self.at_estimates[0] != TOO_LIGHT))
+
+
+def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
+    """Verdict per head and time, and the limit that decided it.
+
+    Unsafe if the outfit fails; too light if a lower limit fails at the middle estimate; marginal
+    if one fails only at the high estimate; too heavy if it plunges or drags; else right, decided
+    by the first limit (does it get there, or swim).
+    """
+    first = {kind: _first_failing(limits, kind, shape) for kind in (OUTFIT, LOWER, UPPER)}
+    fails = {kind: index >= 0 for kind, index in first.items()}
+    alone = np.select([fails[OUTFIT], fails[LOWER], fails[UPPER]], [UNSAFE, TOO_LIGHT, TOO_HEAVY],
+                      RIGHT)
+    middle, high = 1, 2
+    doubt = ~fails[OUTFIT][middle] & ~fails[LOWER][middle] & fails[LOWER][high]
+    verdict = np.where(doubt, MARGINAL, alone[middle])
+    decided = np.select(
+        [verdict == UNSAFE, verdict == TOO_LIGHT, doubt, verdict == TOO_HEAVY],
+        [first[OUTFIT][middle], first[LOWER][middle], first[LOWER][high], first[UPPER][middle]], 0)
+    return Judgement(tuple(limits), verdict, decided, alone)
+
+
+def _first_failing(limits: list[Limit], kind: str, shape: tuple[int, int]) -> Indices:
+    """Index of the first limit of a kind that fails, -1 for none; (3, H, T)."""
+    out = np.full((3, *shape), -1)
+    for i in reversed([i for i, item in enumerate(limits) if item.kind == kind]):
+        out = np.where(limits[i].passed, out, i)
+    return out
+
+
+def windows(
+    mass: Array, high: Array, zone: Array, others: Flags, current: Array, school: School
+) -> tuple[Array, Array]:
+    """Edges (m/s) of the band of current in which each head is right; (H, T), NaN for none.
+
+    Heads in order of mass: one *leads*, is the lightest that passes, from the greatest current
+    that all lighter ones bear up to its own. Times in the zone do not follow the current, so a
+    head plunges all through the lead of one that hangs 1/0.6 times as long. What is left below
+    the head's own greatest current may be more than one band: the one that holds the present
+    current is given, else the nearest above it, else the topmost.
+
+    Parameters
+    ----------
+    mass : (H,) kg. high : (H, T) greatest current borne, NaN for none. zone : (H, T) s.
+    others : (H, T) whether all limits but that of the current are passed.
+    current : (T,) the present one, m/s.
+    """
+    order = np.argsort(mass, kind="stable")
+    reach = np.where(others[order], np.nan_to_num(high[order], nan=-1.0), -1.0)
+    top = np.where(others[order], high[order], np.nan)
+    here = np.minimum(np.broadcast_to(current, reach.shape), np.nan_to_num(top, nan=0.0))
+    low, up = np.zeros_like(reach), top
+    if school.hangs_count:
+        low, up, here = _free_bands(reach, zone[order], here, top)
+    good = others[order] & (low < up) & (here <= up)
+    out_low, out_high = np.full_like(reach, np.nan), np.full_like(reach, np.nan)
+    out_low[order], out_high[order] = np.where(good, low, np.nan), np.where(good, up, np.nan)
+    return out_low, out_high
+
+
+def _free_bands(
+    reach: Array, zone: Array, here: Array, top: Array
+) -> tuple[Array, Array, Array]:
+    """The band in which a head does not plunge, and a current in it; by mass, (H, T) each."""
+    count, own = reach.shape[0], np.nan_to_num(zone, nan=np.inf)
+    borne = np.maximum.accumulate(reach, axis=0)
+    start = np.concatenate([np.full_like(borne[:1], -1.0), borne[:-1]])
+    leads = reach > start
+    # A head plunges under the leads of which HANG_SHARE of the time is more than its own.
+    asked = np.where(leads & np.isfinite(own), HANG_SHARE * own, -np.inf)
+    spares, more = np.where(leads, -asked, -np.inf), np.nextafter(own, np.inf)
+    at = first_at_least(borne, np.zeros(reach.shape, dtype=int), here)
+    # From inside such a lead, on to the first one under which it does not plunge, or back.
+    free = first_at_least(spares, at, -own)
+    here = np.where(free > at, np.nextafter(_or_last(borne, free - 1), np.inf), here)
+    back = count - 1 - first_at_least(spares[::-1], count - at, -own)
+    goes_back = (here > np.nan_to_num(top, nan=-1.0)) & (back >= 0)
+    free = np.where(goes_back, back, free)
+    here = np.where(goes_back, np.minimum(_or_last(borne, back), top), here)
+    before = count - 1 - first_at_least(asked[::-1], count - free, more)
+    after = first_at_least(asked, free, more)
+    low = np.where(before >= 0, _or_last(borne, before), 0.0)
+    up = np.minimum(top, np.where(after < count, _or_last(start, after), np.inf))
+    return low, up, here
+
+
+def first_at_least(values: Array, begin: Indices, bound: Array) -> Indices:
+    """The first row from ``begin`` on in which a column's value reaches ``bound``; H for none.
+
+    values, begin, bound : (H, T), of each element its own search down its column. By maxima over
+    windows of 1, 2, 4 ... rows: H log H steps, not H².
+    """
+    count = values.shape[0]
+    tops, width = [values], 1
+    while width < count:
+        joined = tops[-1].copy()
+        np.maximum(joined[:-width], tops[-1][width:], out=joined[:-width])
+        tops.append(joined)
+        width *= 2
+    at = np.minimum(begin, count)
+    for level, top in reversed(list(enumerate(tops))):
+        under = _or_last(top, at) < bound
+        at = np.where(under, np.minimum(at + 2**level, count), at)
+    return at
+
+
+def _or_last(rows: Array, at: Indices) -> Array:
+    """rows[at[i, t], t]; the nearest end where that lies outside."""
+    return np.take_along_axis(rows, np.clip(at, 0, rows.shape[0] - 1), axis=0)

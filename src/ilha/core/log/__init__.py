@@ -1,0 +1,1 @@
+"""What happened and what it taught: trips, rates, losses, learned factors."""

@@ -1,0 +1,1 @@
+"""How it moves: falls, holds, swims, rests, flies; how a boat drifts."""

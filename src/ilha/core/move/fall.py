@@ -1,0 +1,296 @@
+"""Falls: on a fed line (count, drift, lead), on a held one (the swing), and the one then the other.
+
+Section "Fed fall and swing" of docs/model.md.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from ilha.core.errors import Array, Flags
+from ilha.core.water.flow import SEVENTH_ROOT, Profile, line_drag_coefficient
+
+CT_LINE = 0.01
+"""Skin friction coefficient of a line along the flow (Hoerner's range; judgement)."""
+
+_NODES = 33
+_TAU = np.linspace(1.0, 0.0, _NODES)
+# Height above the bottom over depth, from the surface (1) down. tau**7 makes the seventh-root
+# current linear in tau, so that the quadrature below does not meet its steep end at the bottom.
+_HEIGHT = _TAU**7
+
+
+@dataclass(frozen=True)
+class Falling:
+    """What falls, and in what: all broadcast to (H, T), SI.
+
+    weight : wet, N. speed : of its free fall, m/s down. pull : of the spool or the fingers on the
+    fed line, N. current : at the surface, m/s.
+    """
+
+    weight: Array
+    speed: Array
+    depth: Array
+    diameter: Array
+    rho: Array
+    nu: Array
+    pull: Array
+    current: Array
+    profile: Profile = SEVENTH_ROOT
+
+    @property
+    def big_k(self) -> Array:
+        """K = W/v_free², the rig's own drag over speed squared, N s²/m²."""
+        return np.asarray(self.weight / self.speed**2)
+
+    @property
+    def skin(self) -> Array:
+        """k = rho/2 Ct pi D, what each metre of line drawn down adds to K."""
+        return np.asarray(0.5 * self.rho * CT_LINE * np.pi * self.diameter)
+
+    def seconds(self, down: Array) -> Array:
+        """Seconds from the surface to ``down`` m on the fed line; NaN where it never sinks.
+
+        v(z)² = (W - T_feed)/(K + k z), hence
+        t = 2/(3k) ((K + k d)^1.5 - K^1.5) / sqrt(W - T_feed).
+        """
+        return _closed_form(self.big_k, self.skin, self.weight - self.pull, down)
+
+    @cached_property
+    def _unit_drift(self) -> Array:
+        """Drift (m per m/s of surface current) on a line that nothing pulls, from the surface to
+        each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
+        ones = (1,) * np.broadcast(self.weight, self.speed, self.depth, self.skin).ndim
+        tau = _TAU.reshape((-1, *ones))
+        height = _HEIGHT.reshape((-1, *ones))
+        slow = np.sqrt((self.big_k + self.skin * self.depth * (1.0 - height)) / np.where(
+            self.weight > 0.0, self.weight, np.nan))
+        # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
+        n = self.profile.exponent
+        flow = tau ** (7.0 * n) if self.profile.canopy == 0.0 else self.profile.share(
+            height * self.depth, self.depth)
+        rate = flow * 7.0 * self.depth * tau**6 * slow
+        step = _TAU[0] - _TAU[1]
+        # Simpson over pairs of intervals, with the parabola's own value at the middle node.
+        first = step / 12.0 * (5.0 * rate[:-2:2] + 8.0 * rate[1:-1:2] - rate[2::2])
+        whole = step / 3.0 * (rate[:-2:2] + 4.0 * rate[1:-1:2] + rate[2::2])
+        out = np.zeros_like(rate)
+        out[2::2] = np.cumsum(whole, axis=0)
+        out[1::2] = out[:-1:2] + first
+        return out
+
+    def _pulled(self, pull: Array | float) -> Array:
+        """What a pull (N) makes of the drift: the mean of the drifts with and without it.
+
+        Within 8 % of a lumped-mass chain up to a pull of a third of the weight. The pull slows
+        the fall alike at every depth, by sqrt(W/(W - T)).
+        """
+        left = self.weight - pull
+        slower = np.sqrt(self.weight / np.where(left > 0.0, left, np.nan))
+        return np.asarray(0.5 * (1.0 + slower))
+
+    def drift(self) -> Array:
+        """Drift (m) down to each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
+        return np.asarray(self._unit_drift * (self.current * self._pulled(self.pull)))
+
+    def drift_to(self, down: Array, pull: float) -> Array:
+        """Drift (m per m/s of surface current) to ``down`` m on a line pulled with ``pull`` N."""
+        height = np.clip(1.0 - np.asarray(down) / self.depth, 0.0, 1.0)
+        at = np.broadcast_to(height, self._unit_drift.shape[1:])[None]
+        return np.asarray(_at_heights(self._unit_drift, at)[0] * self._pulled(pull))
+
+
+def _closed_form(big_k: Array, k: Array, left: Array, down: Array) -> Array:
+    root = np.sqrt(np.where(left > 0.0, left, np.nan))
+    return np.asarray(2.0 / (3.0 * k) * ((big_k + k * down) ** 1.5 - big_k**1.5) / root)
+
+
+@dataclass(frozen=True)
+class Fall:
+    """A fall to the bottom; NaN where the rig does not sink, or cannot fall so.
+
+    ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
+    middle, ``shift`` m down-current by which to lead it: positive, it drifts that far; negative,
+    it comes that far in towards the rod. ``line`` m drawn off the spool. ``hold_at`` s at which the
+    line is held, NaN where it is fed all the way.
+    """
+
+    count: Array
+    zone: Array
+    middle: Array
+    shift: Array
+    line: Array
+    hold_at: Array
+
+
+def _at_heights(nodes: Array, height: Array) -> Array:
+    """Values given at the nodes, at other heights over depth, (P, ...): linear in tau."""
+    node = np.nan_to_num((1.0 - height ** (1.0 / 7.0)) * (_NODES - 1))
+    low = np.minimum(node.astype(int), _NODES - 2)
+    before = np.take_along_axis(nodes, low, axis=0)
+    after = np.take_along_axis(nodes, low + 1, axis=0)
+    return np.asarray(before + (node - low) * (after - before))
+
+
+def _shares(points: int, ndim: int) -> Array:
+    return np.linspace(0.0, 1.0, points).reshape((-1,) + (1,) * ndim)
+
+
+def _down_at(big_k: Array, k: Array, depth: Array, share: Array) -> Array:
+    """Depth reached at a share of the time to ``depth``: the closed form solved for it."""
+    begin, end = big_k**1.5, (big_k + k * depth) ** 1.5
+    return np.asarray(((begin + share * (end - begin)) ** (2.0 / 3.0) - big_k) / k)
+
+
+def fed_path(f: Falling, points: int) -> tuple[Array, Array]:
+    """Where the rig is at equal shares of its fed count: height over depth, and drift (m).
+
+    Both (points, ...); for drawing (the drift between quadrature nodes is interpolated).
+    """
+    drift = f.drift()
+    share = _shares(points, drift.ndim - 1)
+    down = _down_at(f.big_k, f.skin, f.depth, share)
+    height = np.clip(1.0 - down / f.depth, 0.0, 1.0)
+    return height, _at_heights(drift, height)
+
+
+def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
+    """Count, time in the zone and drift of a fall on a fed line.
+
+    ``zone_from`` and ``zone_to`` are heights above the bottom (m); a zone that reaches above
+    the surface ends there. NaN where the rig floats or the feed's pull holds it up.
+    """
+    drift = f.drift()[-1]
+    top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
+    count = f.seconds(f.depth)
+    return Fall(
+        count=count, zone=f.seconds(bottom) - f.seconds(top),
+        middle=f.seconds(0.5 * (top + bottom)), shift=drift, line=line_needed(f.depth, drift),
+        hold_at=np.full_like(count, np.nan),
+    )
+
+
+def line_needed(depth: ArrayLike, drift: ArrayLike) -> Array:
+    """Line (m) drawn off while falling ``depth`` and drifting: (hypot(d, x) + d + x)/2."""
+    depth, drift = np.asarray(depth, dtype=float), np.asarray(drift, dtype=float)
+    return np.asarray((np.hypot(depth, drift) + depth + drift) / 2.0)
+
+
+def stop_count(f: Falling, line_out: Array, tip_height: Array, zone_middle: Array) -> Array:
+    """Count (s) at which to stop a line let down below the rod so that the rig hangs in the zone.
+
+    line_out : (H, T) m of line, tip to rig, on which it hangs ``zone_middle`` m above the bottom
+    in this current (:func:`ilha.core.move.hold.hold` at that height; NaN where it cannot). Once the
+    line is stopped the rig swings out and up to hang there. NaN where the bottom comes first.
+    """
+    drift = f.drift()
+    ones = (1,) * (drift.ndim - 1)
+    down = f.depth * (1.0 - _HEIGHT.reshape((-1, *ones)))
+    fed = line_needed(down, drift) + tip_height
+    short = fed < line_out
+    at = np.clip(np.sum(short, axis=0), 1, _NODES - 1)[None]
+    low, high = (np.take_along_axis(fed, i, axis=0)[0] for i in (at - 1, at))
+    share = np.clip((line_out - low) / np.maximum(high - low, 1e-9), 0.0, 1.0)
+    d_low, d_high = (np.take_along_axis(np.broadcast_to(down, fed.shape), i, axis=0)[0]
+                     for i in (at - 1, at))
+    reached = np.asarray(f.seconds(d_low + share * (d_high - d_low)))
+    inside = np.isfinite(line_out) & (line_out <= fed[-1]) & (zone_middle <= f.depth)
+    return np.where(inside, reached, np.nan)
+
+
+@dataclass(frozen=True)
+class Swing:
+    """Fall on a line held from ``start`` m down, cast ``cast`` m away.
+
+    ``fall`` is the whole of it; ``drag`` the line's k in N s²/m³; ``fitted`` is False outside the
+    range of the fit (depth 1.5 to 8 m, cast 12 to 40 m).
+    """
+
+    fall: Fall
+    fitted: Flags
+    start: Array
+    drag: Array
+
+    def path(self, f: Falling, points: int) -> tuple[Array, Array]:
+        """Height over depth and metres come in, at equal shares of the count, (points, ...).
+
+        The coming-in is drawn as growing with the square of the depth swung through.
+        """
+        share = _shares(points, self.fall.count.ndim)
+        held = np.maximum(self.fall.count - np.nan_to_num(self.fall.hold_at), 1e-9)
+        slack = np.nan_to_num(self.fall.hold_at) / (held + np.nan_to_num(self.fall.hold_at))
+        before = np.clip(share / np.maximum(slack, 1e-9), 0.0, 1.0)
+        after = np.clip((share - slack) / np.maximum(1.0 - slack, 1e-9), 0.0, 1.0)
+        loose = _down_at(f.big_k, f.skin, self.start, before)
+        left = f.depth - self.start
+        tight = self.start + _down_at(f.big_k, self.drag, left, after)
+        down = np.where(share < slack, loose, tight)
+        through = (tight - self.start) / np.maximum(left, 1e-9)
+        come_in = -self.fall.shift * through**2
+        return np.clip(1.0 - down / f.depth, 0.0, 1.0), np.where(share < slack, 0.0, come_in)
+
+
+def _from_below(begin: Array, depth: Array) -> Array:
+    """0 for a line held from the surface, 1 from a quarter of the depth down: which fit applies."""
+    return np.asarray(np.clip(4.0 * begin / depth, 0.0, 1.0))
+
+
+def swing(
+    f: Falling, cast: Array, tip_height: Array, zone_from: float, zone_to: float,
+    start: Array | float = 0.0,
+) -> Swing:
+    """Swing of a rig on a line held from ``start`` m down, ``cast`` m away; no current.
+
+    The line bows, and moves across itself: its drag takes the place of skin friction,
+    k = 0.77 rho/2 Cd(v_mean) D in the closed form of the fed fall over the depth that is left, d,
+    v_mean = d/t. Come-in a d + b p + c d lam/(1 + lam), lam = rho/2 Cd D d/K, p the rigid
+    pendulum's. From the surface (a, b, c) = (0.074, 0.30, 0.38), fitted to 49 runs of a lumped-mass
+    chain: 11 % in time, 7 % in come-in. Held from a quarter of the depth or more below it
+    (0.130, 0.785, 0.305) and 1.17 times the time, fitted to 40 runs of the chain in
+    tests/reference: 15 % and 13 %; between the two in proportion. NaN where the cast is too short.
+    """
+    begin = np.minimum(np.asarray(start, dtype=float), f.depth)
+    left = np.asarray(f.depth - begin)
+    below = _from_below(begin, f.depth)
+    slack = f.seconds(begin)
+    seconds = f.seconds(left)
+    cd = line_drag_coefficient(1.0)
+    k = f.skin
+    with np.errstate(divide="ignore", invalid="ignore"):
+        for _ in range(12):
+            cd = line_drag_coefficient(left / seconds * f.diameter / f.nu)
+            k = np.asarray(0.77 * 0.5 * f.rho * cd * f.diameter)
+            seconds = _held(f, k, left)
+    x, h = np.broadcast_arrays(np.asarray(cast, dtype=float), np.asarray(tip_height, dtype=float))
+    lam = 0.5 * f.rho * cd * f.diameter * left / f.big_k
+    room = x**2 + (h + begin) ** 2 - (h + f.depth) ** 2
+    swings = room >= 0.0
+    pendulum = x - np.sqrt(np.where(swings, room, np.nan))
+    come_in = ((0.074 + 0.056 * below) * left + (0.30 + 0.485 * below) * pendulum
+               + (0.38 - 0.075 * below) * left * lam / (1.0 + lam))
+    slower = 1.0 + 0.17 * below
+    top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
+
+    def reached(down: Array) -> Array:
+        loose = f.seconds(np.minimum(down, begin))
+        return loose + slower * _held(f, k, np.maximum(down - begin, 0.0))
+
+    def shown(value: Array) -> Array:
+        return np.where(swings & np.isfinite(seconds), value, np.nan)
+
+    fitted = (f.depth >= 1.5) & (f.depth <= 8.0) & (x >= 12.0) & (x <= 40.0)
+    fall = Fall(
+        count=shown(reached(f.depth)), zone=shown(reached(bottom) - reached(top)),
+        middle=shown(reached(0.5 * (top + bottom))), shift=shown(-come_in),
+        line=shown(np.hypot(x, h + begin)),
+        hold_at=np.where(begin > 0.0, shown(slack), np.nan),
+    )
+    return Swing(fall, np.broadcast_to(fitted, fall.count.shape), begin, np.asarray(k))
+
+
+def _held(f: Falling, k: Array, down: Array) -> Array:
+    return _closed_form(f.big_k, k, f.weight, down)

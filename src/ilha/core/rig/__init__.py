@@ -1,0 +1,1 @@
+"""What is tied on: plastics, heads, hooks and what they weigh together."""

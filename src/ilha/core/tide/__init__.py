@@ -1,0 +1,1 @@
+"""Height of tide, stream and light at a mark through a day."""

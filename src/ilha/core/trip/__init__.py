@@ -1,0 +1,1 @@
+"""The day's change plan and what to pack."""

@@ -1,0 +1,145 @@
+"""Learning against simulated truth: how near, how honest, and never much worse than the model."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from scipy.stats import norm
+
+from ilha.core.errors import DomainError
+from ilha.core.log.learning import (
+    HOLD_SCATTER,
+    NOTHING_SINK,
+    PRIOR_CURRENT,
+    PRIOR_SINK,
+    REACTION,
+    SCATTER,
+    _normal_cdf,
+    current_factor,
+    scatter_of,
+    sink_factor,
+)
+
+RUNS = 600
+
+
+def drops(rng: np.random.Generator, truth: float, expected: np.ndarray) -> np.ndarray:
+    """Counts as an angler takes them: the water's scatter, then the watch, to the tenth."""
+    shaken = truth * expected * np.exp(rng.normal(0.0, SCATTER, expected.size))
+    return np.maximum(np.round(shaken + rng.normal(0.0, REACTION, expected.size), 1), 1.0)
+
+
+@pytest.mark.parametrize("truth", [0.7, 0.85, 1.0, 1.2, 1.45])
+def test_after_five_drops_the_count_is_within_a_tenth(truth: float) -> None:
+    """In at least 90 % of runs, for counts from 8 s on."""
+    rng = np.random.default_rng(int(truth * 100))
+    expected = rng.uniform(8.0, 30.0, (RUNS, 5))
+    learned = np.array([sink_factor(drops(rng, truth, e), e).value for e in expected])
+    assert np.mean(np.abs(learned / truth - 1.0) < 0.10) >= 0.90
+
+
+def test_where_the_model_is_right_learning_costs_little() -> None:
+    """Not worse than the model alone by more than 5 % on average from the fifth drop on; a first
+    drop alone may cost 7 %, which the prior's own accuracy allows."""
+    rng = np.random.default_rng(4)
+    for count, most in ((1, 0.07), (2, 0.06), (5, 0.05), (20, 0.03)):
+        expected = rng.uniform(4.0, 25.0, (RUNS, count))
+        off = [abs(sink_factor(drops(rng, 1.0, e), e).value - 1.0) for e in expected]
+        assert np.mean(off) < most
+
+
+def test_the_sink_interval_covers_at_its_rate() -> None:
+    rng = np.random.default_rng(5)
+    truths = np.exp(rng.normal(0.0, PRIOR_SINK, RUNS))
+    hits = 0
+    for truth in truths:
+        expected = rng.uniform(6.0, 25.0, 6)
+        f = sink_factor(drops(rng, truth, expected), expected)
+        hits += f.low <= truth <= f.high
+    assert 0.86 <= hits / RUNS <= 0.95
+
+
+def test_one_odd_count_does_not_rule() -> None:
+    alone = sink_factor([18.0], [12.0])
+    assert 1.0 < alone.value < 1.5
+    assert alone.low < 1.45
+    many = sink_factor([12.0] * 8 + [18.0], [12.0] * 9)
+    assert abs(many.value - 1.0) < 0.06
+    # Six times the model's count is a slip of the thumb: left out, and said.
+    slip = sink_factor([12.0, 72.0], [12.0, 12.0])
+    assert (slip.used, slip.left_out) == (1, 1)
+    assert slip.value == pytest.approx(1.0)
+
+
+def test_it_settles_as_drops_come_in() -> None:
+    words = [sink_factor([15.0] * n, [15.0] * n).settled for n in (1, 2, 3, 6, 20)]
+    assert words[0] != "settled"
+    assert words[-1] == "settled"
+    assert NOTHING_SINK.settled == "nothing seen"
+    spreads = [sink_factor([15.0] * n, [15.0] * n).spread for n in (1, 5, 25)]
+    assert spreads == sorted(spreads, reverse=True)
+
+
+def test_by_hand() -> None:
+    """Two counts of 11 and 13 s where 10 is computed: weights 1/(0.08² + 0.07²) = 88.5 each."""
+    weight = 1.0 / (0.08**2 + 0.07**2)
+    middle = weight * (np.log(1.1) + np.log(1.3)) / (2.0 * weight + 25.0)
+    f = sink_factor([11.0, 13.0], [10.0, 10.0])
+    assert f.value == pytest.approx(np.exp(middle), rel=1e-9)
+    assert f.spread == pytest.approx((2.0 * weight + 25.0) ** -0.5, rel=1e-9)
+    assert scatter_of(10.0) == pytest.approx(np.hypot(0.08, 0.07))
+
+
+def simulated(rng: np.random.Generator, truth: float, count: int) -> tuple[list, list, list]:
+    """Heads tried at a place whose current is ``truth`` times the predicted one."""
+    predicted = rng.uniform(0.2, 0.8, count)
+    bears = predicted * rng.uniform(0.6, 1.6, count)
+    told = np.log(bears / (truth * predicted)) + rng.normal(0.0, HOLD_SCATTER, count) >= 0.0
+    return predicted.tolist(), bears.tolist(), told.tolist()
+
+
+@pytest.mark.parametrize("truth", [0.75, 1.0, 1.3])
+def test_the_current_is_read_from_heads(truth: float) -> None:
+    rng = np.random.default_rng(int(truth * 100))
+    learned = np.array([current_factor(*simulated(rng, truth, 20)).value for _ in range(200)])
+    assert abs(np.median(learned) / truth - 1.0) < 0.07
+    assert np.mean(np.abs(learned / truth - 1.0) < 0.15) > 0.85
+
+
+def test_the_current_interval_covers_at_its_rate() -> None:
+    rng = np.random.default_rng(9)
+    hits = 0
+    for truth in np.exp(rng.normal(0.0, PRIOR_CURRENT, RUNS)):
+        f = current_factor(*simulated(rng, truth, 8))
+        hits += f.low <= truth <= f.high
+    assert 0.86 <= hits / RUNS <= 0.95
+
+
+def test_held_and_swept_pull_their_own_way() -> None:
+    assert current_factor([0.5], [0.5], [True]).value < 1.0
+    assert current_factor([0.5], [0.5], [False]).value > 1.0
+    # What could not have been otherwise teaches next to nothing.
+    assert current_factor([0.2], [2.0], [True]).value == pytest.approx(1.0, abs=0.001)
+    assert current_factor([], [], []).used == 0
+
+
+def test_the_normal_distribution_is_the_reference_library_s() -> None:
+    x = np.linspace(-6.0, 6.0, 101)
+    assert np.max(np.abs(_normal_cdf(x) - norm.cdf(x))) < 1e-6
+
+
+@pytest.mark.parametrize(("observed", "expected", "field"), [
+    ([0.4], [10.0], "count_s"), ([np.nan], [10.0], "count_s"), ([10.0], [0.0], "expected_s")])
+def test_counts_that_are_none_are_refused(
+    observed: list[float], expected: list[float], field: str
+) -> None:
+    with pytest.raises(DomainError) as caught:
+        sink_factor(observed, expected)
+    assert caught.value.field == field
+
+
+def test_currents_that_are_none_are_refused() -> None:
+    with pytest.raises(DomainError, match="surface_speed_m_s"):
+        current_factor([0.0], [0.5], [True])
+    with pytest.raises(DomainError, match="bears_m_s"):
+        current_factor([0.5], [float("nan")], [True])

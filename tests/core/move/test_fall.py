@@ -1,0 +1,194 @@
+"""Fed fall, swing, rest, retrieve and cast: limits, monotony, drawing."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ilha.core.errors import DomainError
+from ilha.core.move.cast import (
+    Rod,
+    SeenCast,
+    cast_distance,
+    flight,
+    is_guess,
+    launch_energy,
+    package_drag_area,
+)
+from ilha.core.move.fall import Fall, fed_fall, fed_path, stop_count, swing
+from ilha.core.move.rest import LEANS, LIES, STANDS, rest
+from ilha.core.move.retrieve import Water, drags, retrieve, rides_up
+from ilha.core.rig.assembly import assemble
+from ilha.core.water.flow import SEVENTH_ROOT, UNIFORM
+from tests.rigs import BULKY_102, JERK_127, NU, RHO, falling, head, ladder, plastic
+
+A = np.array
+
+
+def fed(depth: float = 6.0, u: float = 0.3, pull: float = 0.01, zone: tuple[float, float] = (0, 1),
+        weight: float = 0.08) -> Fall:
+    return fed_fall(falling(weight, 0.9, depth, u, pull), *zone)
+
+
+def test_count_and_drift_grow_with_depth_pull_and_current() -> None:
+    assert float(fed(9.0).count) > float(fed(6.0).count)
+    assert float(fed(pull=0.03).count) > float(fed().count)
+    assert float(fed(u=0.6).shift) == pytest.approx(2.0 * float(fed(u=0.3).shift))
+    # The current on a fed line does not change the count.
+    assert float(fed(u=0.6).count) == float(fed(u=0.0).count)
+
+
+def test_a_pull_that_holds_the_rig_up_gives_no_number() -> None:
+    held = fed(pull=0.09)
+    assert np.isnan(held.count)
+    assert np.isnan(held.shift)
+
+
+def test_zone_time_is_the_part_of_the_count_inside_it() -> None:
+    whole, low, high = fed(zone=(0, 6)), fed(zone=(0, 2)), fed(zone=(2, 6))
+    assert float(whole.zone) == pytest.approx(float(whole.count))
+    assert float(low.zone) + float(high.zone) == pytest.approx(float(whole.zone))
+    # A zone that reaches above the surface ends there.
+    assert float(fed(zone=(0, 60)).zone) == pytest.approx(float(whole.zone))
+    assert float(fed(depth=3.0, zone=(4, 5)).zone) == 0.0
+    assert 0.0 < float(high.middle) < float(low.middle) < float(whole.count)
+
+
+def test_positions_run_from_the_splash_to_the_touchdown() -> None:
+    height, drift = fed_path(falling(0.08, 0.9), 9)
+    assert (height[0], height[-1]) == (pytest.approx(1.0), pytest.approx(0.0, abs=1e-9))
+    assert float(drift[0]) == pytest.approx(0.0, abs=1e-9)
+    assert float(drift[-1]) == pytest.approx(float(fed().shift), rel=1e-6)
+    assert np.all(np.diff(height) < 0.0)
+    assert np.all(np.diff(drift) > 0.0)
+    # The line's drag slows it: more than half the depth in half the count.
+    assert float(height[4]) < 0.5
+
+
+def test_the_swing_takes_longer_than_the_fed_fall_and_comes_in() -> None:
+    got = swing(falling(0.08, 0.9, 4.0), A(25.0), A(1.5), 0.0, 1.0)
+    assert float(got.fall.count) > float(fed(4.0, pull=0.0).count)
+    assert 0.0 < -float(got.fall.shift) < 4.0
+    outside = swing(falling(0.08, 0.9, 12.0), A(25.0), A(1.5), 0.0, 1.0)
+    assert not bool(outside.fitted)
+
+
+def test_held_from_the_surface_and_from_just_below_it_are_one() -> None:
+    f = falling(0.08, 0.9, 4.0, pull=0.0)
+    starts = A([0.0, 1e-6, 0.5, 1.0, 2.0, 3.9])
+    falls = [swing(f, A(25.0), A(1.5), 0.0, 1.0, A(s)).fall for s in starts]
+    assert float(falls[1].count) == pytest.approx(float(falls[0].count), rel=1e-5)
+    assert float(falls[1].shift) == pytest.approx(float(falls[0].shift), rel=1e-5)
+    # The later it is held the sooner it is down, and the less it comes in.
+    counts = [float(x.count) for x in falls[2:]]
+    assert counts == sorted(counts, reverse=True)
+    assert -float(falls[-1].shift) < 0.2
+    assert float(falls[-1].count) == pytest.approx(float(f.seconds(A(4.0))), rel=0.05)
+
+
+def test_slack_then_held_spends_longer_in_the_zone() -> None:
+    # Common practice, no source: a little tension just before the bottom lets it hang.
+    f = falling(0.08, 0.9, 4.0, pull=0.0)
+    slack = fed_fall(f, 0.0, 1.0)
+    mixed = swing(f, A(25.0), A(1.5), 0.0, 1.0, A(3.0)).fall
+    assert float(mixed.zone) > 1.1 * float(slack.zone)
+    assert float(mixed.hold_at) == pytest.approx(float(slack.count - slack.zone))
+    assert float(mixed.count) == pytest.approx(float(mixed.hold_at + mixed.zone))
+
+
+def test_the_swings_path_starts_at_the_splash_and_ends_on_the_bottom() -> None:
+    f = falling(A([[0.08]]), A([[0.9]]), A([4.0]), pull=0.0)
+    for start in (0.0, 2.5):
+        swung = swing(f, A(25.0), A(1.5), 0.0, 1.0, A([start]))
+        height, come_in = swung.path(f, 9)
+        assert height[[0, -1], 0, 0].tolist() == pytest.approx([1.0, 0.0], abs=1e-9)
+        assert float(come_in[0, 0, 0]) == pytest.approx(0.0, abs=1e-12)
+        assert float(come_in[-1, 0, 0]) == pytest.approx(-float(swung.fall.shift[0, 0]))
+        assert np.all(np.diff(height[:, 0, 0]) < 0.0)
+
+
+def test_stopping_a_line_let_down_hangs_the_rig_in_the_zone() -> None:
+    # In slack water: the line out is the way down to the zone and the tip's height.
+    f = falling(0.08, 0.9, 12.0, 0.0)
+    hung = A(9.0 + 1.5)
+    assert float(stop_count(f, hung, A(1.5), A(3.0))) == pytest.approx(
+        float(f.seconds(A(9.0))), rel=2e-3)
+    # In a current more line is needed than depth, and part of it is drawn off while it drifts.
+    moving = falling(0.08, 0.9, 12.0, 0.2)
+    later = float(stop_count(moving, A(9.9 + 1.5), A(1.5), A(3.0)))
+    assert float(moving.seconds(A(8.0))) < later < float(moving.seconds(A(12.0)))
+    # More line than the bottom lets out: it never hangs there.
+    assert np.isnan(stop_count(f, A(40.0), A(1.5), A(3.0)))
+    assert np.isnan(stop_count(f, A(np.nan), A(1.5), A(3.0)))
+
+
+def test_a_floating_stick_stands_in_slack_and_leans_in_a_current() -> None:
+    stick = plastic(70, 10, 10, 4.3, "stick", 960.0)
+    body = assemble(stick, [head(1.8, "mushroom", (0.5, 0.8, 9), 15.0)])
+    words = rest(body, A([RHO]), A([0.0, 0.1, 0.4]), A([4.0]), UNIFORM).words[0]
+    assert words.tolist() == [STANDS, LEANS, LEANS]
+
+
+def test_plastisol_lies_and_a_flat_foot_stands_what_a_ball_does_not() -> None:
+    still = (A([RHO]), A([0.0]), A([4.0]), SEVENTH_ROOT)
+    assert rest(assemble(JERK_127, [head(7.0)]), *still).words[0, 0] == LIES
+    nearly = plastic(76, 11, 12, 5.6, "stick", 1020.0)
+    foot = rest(assemble(nearly, [head(10.0, "football", (0.5, 0.8, 9), 15.0)]), *still)
+    ball = rest(assemble(nearly, [head(10.0, "ball", (0.5, 0.8, 9), 15.0)]), *still)
+    assert float(foot.angle[0, 0]) > float(ball.angle[0, 0])
+
+
+def water(grams: list[float]) -> Water:
+    body = assemble(BULKY_102, [head(g, hook=(2.5, 1.5, 19), name=str(g)) for g in grams])
+    return Water(body.wet_weight(RHO), body.drag_area, A(0.28e-3), A([3.4]), A([2.5]), A(RHO),
+                 A(NU))
+
+
+def test_speed_band_lies_between_dragging_and_riding_up() -> None:
+    w = water([21.0, 28.0, 42.0])
+    got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
+    inside = 0.5 * (got.speed_low + got.speed_high)
+    assert np.isfinite(inside).all()
+    assert not np.any(drags(w, inside, A(40.0)))
+    assert not np.any(rides_up(w, inside, A(40.0), 1.0))
+    assert np.all(drags(w, 0.97 * got.speed_low, A(40.0)))
+    assert np.all(rides_up(w, 1.03 * got.speed_high, A(40.0), 1.0))
+    # Heavier heads want more speed.
+    assert np.all(np.diff(got.speed_low, axis=0) > 0.0)
+
+
+def test_a_sleeping_tail_lifts_the_lower_speed() -> None:
+    got = retrieve(water([5.0]), A(0.7), A(40.0), 0.0, 1.0, 0.33)
+    assert float(got.speed_low[0, 0]) == pytest.approx(0.33)
+
+
+def test_zone_share_is_a_share() -> None:
+    got = retrieve(water([7.0, 21.0, 57.0]), A(0.7), A(40.0), 0.0, 1.0, 0.0)
+    assert np.all((got.zone_share >= 0.0) & (got.zone_share <= 1.0))
+    assert np.all(np.diff(got.zone_share, axis=0) > 0.0)
+    all_water = retrieve(water([7.0]), A(0.7), A(40.0), 0.0, 5.0, 0.0)
+    assert float(all_water.zone_share[0, 0]) == 1.0
+
+
+def test_wind_helps_from_behind_and_hinders_ahead() -> None:
+    behind, calm, ahead = (float(flight(28.0, 0.01, 2.5e-4, 0.19e-3, w)) for w in (6, 0, -6))
+    assert behind > calm > ahead
+
+
+def test_thin_line_casts_farther() -> None:
+    body = assemble(JERK_127, ladder())
+    thin, thick = (cast_distance(Rod(), body.package, package_drag_area(body), d, A(0.0))
+                   for d in (0.12e-3, 0.28e-3))
+    assert np.all(thin > thick)
+
+
+def test_far_from_the_reference_cast_is_a_guess() -> None:
+    body = assemble(plastic(64, 11, 12, 3.2, "curl"), ladder({"1/8": 0.125, "1": 1.0}))
+    assert is_guess(Rod(), body.package)[:, 0].tolist() == [False, True]
+
+
+def test_a_cast_no_rod_makes_is_refused() -> None:
+    with pytest.raises(DomainError, match=r"rod\.reference_cast\.distance_m"):
+        launch_energy(SeenCast(distance=149.0, drag_area=12e-4), 0.008)
+    with pytest.raises(DomainError, match=r"rod\.reference_cast\.mass_g"):
+        SeenCast(mass=0.0)

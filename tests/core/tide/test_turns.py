@@ -1,0 +1,121 @@
+"""Tide and stream against the handbook's rules."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ilha.core.errors import DomainError
+from ilha.core.tide.tideway import Typed, tideway
+from ilha.core.tide.turns import HighLow, StreamRates, read_current, stream_at, with_typed_speed
+
+HOUR = 3600.0
+TIDE = HighLow(np.array([0.0, 6.0, 12.0, 18.0]) * HOUR, np.array([0.5, 2.5, 0.7, 2.3]))
+RATES = StreamRates(0.4, 1.0, 1.0, 2.0)
+
+
+def test_rule_of_twelfths() -> None:
+    """1, 2, 3, 3, 2, 1 twelfths of the range in the six sixths of the time: the mariner's
+    handbook approximation of the half cosine; from memory. It is within 2.5 % of the range."""
+    sixths = TIDE.height_at(np.arange(7) * HOUR)
+    rule = 0.5 + 2.0 * np.cumsum([0, 1, 2, 3, 3, 2, 1]) / 12.0
+    assert np.abs(sixths - rule).max() < 0.025 * 2.0
+
+
+def test_fifty_ninety_rule() -> None:
+    """50 % of the peak one sixth of the way from slack to slack, 90 % at two sixths, 100 % half
+    way: the handbook's rule; from memory. A sine gives 50, 86.6, 100."""
+    peak = float(RATES.peak(np.array(2.0)))
+    shares = stream_at(TIDE, RATES, np.array([1.0, 2.0, 3.0]) * HOUR) / peak
+    assert shares == pytest.approx([0.50, 0.90, 1.00], abs=0.04)
+
+
+def test_heights_at_the_turns_and_outside() -> None:
+    assert TIDE.height_at(TIDE.time).tolist() == pytest.approx(TIDE.height.tolist())
+    assert np.isnan(TIDE.height_at(np.array([-1.0, 18.1 * HOUR]))).all()
+
+
+def test_peak_rate_is_linear_in_range() -> None:
+    # Range 1.8 lies 0.8 of the way from neaps (0.4 m/s) to springs (1.0): 0.88.
+    assert float(stream_at(TIDE, RATES, np.array(9.0 * HOUR))) == pytest.approx(-0.88)
+
+
+def test_lag_moves_the_slack() -> None:
+    late = StreamRates(0.4, 1.0, 1.0, 2.0, lag=0.5 * HOUR)
+    at = np.array([6.0, 6.5]) * HOUR
+    before, slack = stream_at(TIDE, late, at)
+    assert before > 0.1
+    assert slack == pytest.approx(0.0, abs=1e-12)
+
+
+@pytest.mark.parametrize("heights", [[0.5, 2.5, 2.6], [1.0, 1.0, 2.0]])
+def test_waters_must_alternate(heights: list[float]) -> None:
+    with pytest.raises(DomainError, match="must alternate between high and low"):
+        HighLow(np.array([0.0, 6.0, 12.0]), np.array(heights))
+
+
+def test_times_must_ascend_and_two_are_needed() -> None:
+    with pytest.raises(DomainError, match="must have times that ascend"):
+        HighLow(np.array([0.0, 0.0]), np.array([1.0, 2.0]))
+    with pytest.raises(DomainError, match="at least two"):
+        HighLow(np.array([0.0]), np.array([1.0]))
+
+
+def test_typed_current_scales_the_day_and_agrees_where_it_was_typed() -> None:
+    stream = np.array([0.1, 0.4, 0.5, -0.2])
+    scaled, how = with_typed_speed(stream, 1, 0.6)
+    assert how == "scaled"
+    assert scaled == pytest.approx(stream * 1.5)
+
+
+def test_typed_current_near_slack_stands_all_day() -> None:
+    flat, how = with_typed_speed(np.array([0.01, 0.4, -0.5]), 0, 0.3)
+    assert how == "constant"
+    assert flat.tolist() == [0.3, 0.3, 0.3]
+
+
+def test_a_typed_current_never_scales_the_day_beyond_what_tides_run() -> None:
+    flat, how = with_typed_speed(np.array([0.3, 1.0, -1.0]), 0, 5.0)
+    assert how == "constant"
+    assert np.abs(flat).max() == 5.0
+
+
+def test_typed_depth_shifts_the_day() -> None:
+    times = np.arange(0.0, 12.0, 1.0) * HOUR
+    plain = tideway(times, 2.0, TIDE, RATES, Typed())
+    typed = tideway(times, 2.0, TIDE, RATES, Typed(depth=5.0, depth_step=3))
+    assert float(typed.depth[3]) == 5.0
+    assert np.ptp(typed.depth - plain.depth) == pytest.approx(0.0, abs=1e-12)
+    assert (plain.depth_from, typed.depth_from) == ("predicted", "typed")
+
+
+def test_mark_without_tide_needs_a_typed_current() -> None:
+    times = np.arange(3.0)
+    with pytest.raises(DomainError, match="`typed_speed_m_s` is needed, this mark has no tide"):
+        tideway(times, 18.0, None, None, Typed())
+    way = tideway(times, 18.0, None, None, Typed(speed=0.3))
+    assert way.stream.tolist() == [0.3, 0.3, 0.3]
+    assert way.depth.tolist() == [18.0, 18.0, 18.0]
+    assert (way.depth_from, way.speed_from) == ("charted", "constant")
+
+
+def test_a_day_outside_the_table_is_refused() -> None:
+    with pytest.raises(DomainError, match="`date` must lie inside the tide table"):
+        tideway(np.array([40.0 * HOUR]), 2.0, TIDE, RATES, Typed())
+
+
+@pytest.mark.parametrize(("swept", "held", "expected", "read"), [
+    (0.4, 0.6, 0.2, 0.5), (0.4, 0.6, 0.55, 0.55), (None, 0.6, 0.3, 0.3), (0.4, 0.6, None, 0.5),
+    (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5), (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
+def test_the_current_is_read_from_heads(
+    swept: float | None, held: float | None, expected: float | None, read: float
+) -> None:
+    assert read_current(swept, held, expected) == pytest.approx(read)
+
+
+@pytest.mark.parametrize(("swept", "held"), [(0.6, 0.4), (0.5, 0.5), (None, None)])
+def test_heads_that_contradict_or_say_nothing_are_refused(
+    swept: float | None, held: float | None
+) -> None:
+    with pytest.raises(DomainError, match="swept_m_s"):
+        read_current(swept, held, 0.3)

@@ -1,0 +1,55 @@
+"""Pairs of head and plastic in a situation, against the search that they come from."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from ilha.core.choose.box import catalogue
+from ilha.core.choose.fish import fish_named
+from ilha.core.choose.ranking import APART, choose, riggings_for, scores
+from ilha.core.choose.rules import RULES
+from ilha.core.choose.search import search
+from ilha.core.choose.situation import Situation
+from ilha.core.choose.traits import Traits
+from ilha.core.judge.schools import RIGHT
+from ilha.core.trip.suits import suits
+
+HARBOUR = Situation("harbour", 4.5, 0.45, fish_named("european-seabass"), stance="kayak")
+
+
+def test_each_pair_has_its_best_combination() -> None:
+    """By a plain loop over every combination of the search."""
+    box = catalogue()
+    found = suits(HARBOUR, box)
+    fired = [rule for rule in RULES if rule.fired(HARBOUR.facts())]
+    made = search(box, HARBOUR, riggings_for(fired))
+    assert made is not None
+    points = scores(Traits(box, made, HARBOUR.fish),
+                    [r for r in fired if not any(name in r.gives for name in APART)])
+    best: dict[tuple[int, int], tuple[bool, float]] = {}
+    for row, column in np.argwhere(made.passed):
+        at = (int(made.rows.head[row]), int(made.rows.plastic[row]))
+        one = (bool(made.verdict[row, column] == RIGHT), float(points[row, column]))
+        best[at] = max(best.get(at, one), one)
+    assert len(best) == np.isfinite(found.points).sum() > 50
+    for at, (right, most) in best.items():
+        assert found.right[at] == right
+        assert abs(found.points[at] - most) < 1e-9
+        assert found.rigging[at] != ""
+
+
+def test_what_is_proposed_is_near_the_best() -> None:
+    box = catalogue()
+    found = suits(HARBOUR, box)
+    first = choose(HARBOUR, box).outfits[0]
+    at = (box.heads.index(first.head), box.plastics.index(first.plastic))
+    assert found.near(1.5)[at]
+    assert found.near(0.0).sum() >= 1
+    assert (found.near(1.0) <= found.near(3.0)).all()
+
+
+def test_nothing_where_nothing_passes() -> None:
+    torrent = HARBOUR.but(surface_speed=5.5, depth=60.0)
+    found = suits(torrent, catalogue())
+    assert not np.isfinite(found.points).any()
+    assert not found.near(2.0).any()
