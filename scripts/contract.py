@@ -15,10 +15,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from ilha.desk.kinds import KINDS
+from ilha.desk.records import Event
 from ilha.formats import log_files, rows_csv
 from ilha.formats.schema import schemas
-from ilha.web.kinds import KINDS
-from ilha.web.log_payloads import Event
 from ilha.web.openapi import document
 
 ROOT = Path(__file__).resolve().parent.parent

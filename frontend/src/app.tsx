@@ -9,10 +9,10 @@ import { dayQuery } from "./api/day";
 import { RESTS_ON_LOG } from "./api/log";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
 import type { Box, Mark, Settings } from "./api/types";
-import { makeQuery, storedFacts } from "./ui/facts";
-import { flush, onTaken } from "./ui/log";
-import { KEY_HELP, useGoKeys, useKeys } from "./ui/keys";
-import { QuestionProvider, useQuestion } from "./ui/question";
+import { makeQuery, storedFacts } from "./features/question/facts";
+import { flush, onTaken } from "./features/log/log";
+import { KEY_HELP, useGoKeys, useKeys } from "./base/keys";
+import { QuestionProvider, useQuestion } from "./features/question/question";
 import { DayView } from "./views/day/day-view";
 
 const BenchView = lazy(() => import("./views/bench/bench-view").then((m) => ({ default: m.BenchView })));

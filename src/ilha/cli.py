@@ -66,13 +66,13 @@ def _choose(args: argparse.Namespace) -> int:
 
 
 def _export(args: argparse.Namespace) -> int:
-    from ilha.web import data_file
+    from ilha.desk import data_file
 
     return _on_database(args.database, lambda conn: sys.stdout.write(data_file.write(conn)))
 
 
 def _import(args: argparse.Namespace) -> int:
-    from ilha.web import data_file
+    from ilha.desk import data_file
 
     def put(text: str) -> str:
         told = []

@@ -17,7 +17,7 @@ from ilha.core.water import seawater as water
 def test_definitions() -> None:
     # NIST SP 811 (2008), appendix B.8: exact values; from memory.
     assert units.kg_from_oz(16.0) == pytest.approx(0.45359237, abs=1e-15)
-    assert units.si(127.0, 1) == pytest.approx(0.127, rel=1e-15)
+    assert units.m_from_mm(127.0) == pytest.approx(0.127, rel=1e-15)
 
 
 @given(st.floats(1e-3, 1e3))

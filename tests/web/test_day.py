@@ -11,7 +11,7 @@ import pytest
 from flask.testing import FlaskClient
 
 from ilha.store import db
-from ilha.web.span import STEPS, span_of
+from ilha.desk.clock import STEPS, span_of
 from tests.conftest import NOW_S
 
 BASE = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"

@@ -10,7 +10,7 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
-from ilha.web.kinds import KINDS
+from ilha.desk.kinds import KINDS
 from tests.conftest import NOW_S
 
 NEW: dict[str, dict[str, Any]] = {

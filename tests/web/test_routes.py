@@ -12,7 +12,7 @@ from openapi_spec_validator import validate
 
 from ilha.web import bench_payloads, day_payloads, payloads
 from ilha.web.app import create_app
-from ilha.web.kinds import KINDS
+from ilha.desk.kinds import KINDS
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
 

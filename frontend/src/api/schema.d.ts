@@ -210,6 +210,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two rigs on the same water */
+        get: operations["get_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/data": {
         parameters: {
             query?: never;
@@ -1223,6 +1240,31 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AddedPart
+         * @description A nail or belly weight, a stinger or a blade; x from the nose, z below the axis.
+         */
+        AddedPart: {
+            /**
+             * Density G Cm3
+             * @default 11.34
+             */
+            density_g_cm3?: number;
+            /**
+             * Drag Area Cm2
+             * @default 0
+             */
+            drag_area_cm2?: number;
+            /** Mass G */
+            mass_g: number;
+            /** X Mm */
+            x_mm: number;
+            /**
+             * Z Mm
+             * @default 0
+             */
+            z_mm?: number;
+        };
+        /**
          * Again
          * @description The water in which a trip's fish took, with what, and when it comes round alike.
          */
@@ -1298,6 +1340,19 @@ export interface components {
             /** To Step */
             to_step: number;
         };
+        /** AirPart */
+        AirPart: {
+            /**
+             * Wind M S
+             * @default 0
+             */
+            wind_m_s?: number | number[];
+            /**
+             * Wind To Cast Deg
+             * @default 90
+             */
+            wind_to_cast_deg?: number;
+        };
         /** Answerable */
         Answerable: {
             /** Key */
@@ -1364,6 +1419,8 @@ export interface components {
             cover_from: "chosen" | "mark";
             /** Depth M */
             depth_m: number;
+            /** Fall */
+            fall: string;
             /**
              * Feeding
              * @enum {string}
@@ -1383,22 +1440,32 @@ export interface components {
              * @enum {string}
              */
             light_from: "chosen" | "sun";
+            /** Needs Kg */
+            needs_kg: number;
             /** Place */
             place: string;
+            /** Practical Salinity */
+            practical_salinity: number;
+            /** Profile */
+            profile: string;
+            /**
+             * Retrieve
+             * @description chosen; null: the rules chose
+             */
+            retrieve: ("drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down") | null;
             /**
              * Stance
              * @enum {string}
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
-            /**
-             * Steady
-             * @description fished by swimming it back
-             */
-            steady: boolean;
             /** Surface Speed M S */
             surface_speed_m_s: number;
             /** Tip Height M */
             tip_height_m: number;
+            /** Weighs Kg */
+            weighs_kg: number;
+            /** Wind M S */
+            wind_m_s: number;
             /** Zone From M */
             zone_from_m: number;
             /** Zone To M */
@@ -1631,6 +1698,8 @@ export interface components {
             ruled_out: components["schemas"]["RuledOut"][];
             /** Tried */
             tried: number;
+            /** @description why there is none */
+            why: components["schemas"]["Why"] | null;
         };
         /**
          * Clause
@@ -1641,6 +1710,55 @@ export interface components {
             name: string;
             /** Words */
             words: string;
+        };
+        /**
+         * Compared
+         * @description Two rigs on the same water.
+         */
+        Compared: {
+            a: components["schemas"]["ComparedSide"];
+            b: components["schemas"]["ComparedSide"];
+            /** Clock */
+            clock: string[];
+            /** Depth M */
+            depth_m: number[];
+            /** Spans */
+            spans: components["schemas"]["Span"][];
+            /** Wet */
+            wet: boolean[];
+            /** Zone From M */
+            zone_from_m: number[];
+            /** Zone To M */
+            zone_to_m: number[];
+        };
+        /**
+         * ComparedSide
+         * @description One of two rigs through the day; its fall as DayBoard draws it.
+         */
+        ComparedSide: {
+            /** Count S */
+            count_s: (number | null)[];
+            /**
+             * Fall Height Pm
+             * @description per mille of the depth
+             */
+            fall_height_pm: (number[] | null)[];
+            /** Fall Shift Cm */
+            fall_shift_cm: (number[] | null)[];
+            /** Fall Speed M S */
+            fall_speed_m_s: number | null;
+            /** Head Id */
+            head_id: number;
+            /** Lead M */
+            lead_m: (number | null)[];
+            /** Plastic Id */
+            plastic_id: number;
+            /** Rigging Name */
+            rigging_name: string;
+            /** Verdict */
+            verdict: (("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit") | null)[];
+            /** Zone S */
+            zone_s: (number | null)[];
         };
         /** Conflict */
         Conflict: {
@@ -1692,6 +1810,12 @@ export interface components {
          *     retrieve runs path_share[p] of the depth down at path_cm[t][p] from the rod tip.
          */
         DayBoard: {
+            /**
+             * Aim
+             * @description what is counted to: the bottom, the zone's middle, or where a line let down is stopped
+             * @enum {string}
+             */
+            aim: "bottom" | "zone" | "stop";
             /** Cast M */
             cast_m: number;
             /** Cautions */
@@ -1726,11 +1850,16 @@ export interface components {
              */
             leader_m: number;
             /** Left Out */
-            left_out: number;
+            left_out: components["schemas"]["LeftOut"][];
             /** Light */
             light: components["schemas"]["SkyChange"][];
             /** Limits */
             limits: components["schemas"]["Limit"][];
+            /**
+             * Line Kg
+             * @description what the line holds
+             */
+            line_kg: number;
             /** Line Share */
             line_share: number[];
             /** Lowered */
@@ -1744,6 +1873,11 @@ export interface components {
              * @description share of its disc
              */
             moon_lit: number;
+            /**
+             * Needs Kg
+             * @description what the line must hold, by fish and cover
+             */
+            needs_kg: number;
             /** Now Step */
             now_step: number | null;
             /** Path Share */
@@ -1759,6 +1893,13 @@ export interface components {
             plan: components["schemas"]["PlanRun"][];
             /** Profile */
             profile: components["schemas"]["ProfilePoint"][];
+            /**
+             * Retrieve
+             * @enum {string}
+             */
+            retrieve: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            /** Retrieve Name */
+            retrieve_name: string;
             /** Retrieve Speed M S */
             retrieve_speed_m_s: number;
             /**
@@ -1814,15 +1955,20 @@ export interface components {
             /** Verdicts */
             verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit")[];
             wade: components["schemas"]["Wade"] | null;
+            /**
+             * Weighs Kg
+             * @description what the fish is expected to weigh
+             */
+            weighs_kg: number;
             /** Wet */
             wet: boolean[];
             /**
              * Zone From M
              * @description where the fish feed, above the bottom
              */
-            zone_from_m: number;
+            zone_from_m: number[];
             /** Zone To M */
-            zone_to_m: number;
+            zone_to_m: number[];
         };
         /** Doctor */
         Doctor: {
@@ -2159,6 +2305,11 @@ export interface components {
              * @enum {string}
              */
             teeth: "none" | "small" | "crushing" | "sharp";
+            /**
+             * Usual Kg
+             * @description of usual size
+             */
+            usual_kg: number;
         };
         /** FishBook */
         FishBook: {
@@ -2194,6 +2345,8 @@ export interface components {
             takes: string;
             /** Teeth */
             teeth: string;
+            /** Usual Kg */
+            usual_kg: number;
         };
         /** Fit */
         Fit: {
@@ -2245,6 +2398,17 @@ export interface components {
             thread_depth_mm: number;
             /** Wet Weight N */
             wet_weight_n: number;
+        };
+        /** FlowPart */
+        FlowPart: {
+            /**
+             * Profile
+             * @default seventh-root
+             * @enum {string}
+             */
+            profile?: "seventh-root" | "uniform";
+            /** Surface Speed M S */
+            surface_speed_m_s: number | number[];
         };
         /** Head */
         Head: {
@@ -2312,13 +2476,21 @@ export interface components {
              * @description greatest current in which it holds
              */
             bears_m_s: (number | null)[];
+            /**
+             * Bottom S
+             * @description count to the bottom
+             */
+            bottom_s: (number | null)[];
             /** Bound */
             bound: (number | null)[];
             /** Cast Is Guess */
             cast_is_guess: boolean;
             /** Cast M */
             cast_m: number;
-            /** Count S */
+            /**
+             * Count S
+             * @description to the fish, as DayBoard.aim says
+             */
             count_s: (number | null)[];
             /** Decided */
             decided: (number | null)[];
@@ -2350,8 +2522,17 @@ export interface components {
             fed_line_m: (number | null)[];
             /** Figure */
             figure: (number | null)[];
-            /** Fit */
-            fit: string;
+            /**
+             * Fit
+             * @description how its hook sits
+             * @enum {string}
+             */
+            fit: "well" | "at a pinch" | "badly";
+            /**
+             * Fit Word
+             * @description why not well; empty where well
+             */
+            fit_word: string;
             /**
              * Foot M
              * @description lower end of the main line, off the bottom
@@ -2371,7 +2552,7 @@ export interface components {
             id: number;
             /**
              * Lead M
-             * @description below 0: it comes in that far
+             * @description for the fish; below 0: it comes in that far
              */
             lead_m: (number | null)[];
             /** Lift Off M */
@@ -2393,8 +2574,6 @@ export interface components {
             line_low_cm: (number[] | null)[];
             /** Line Out M */
             line_out_m: (number | null)[];
-            /** Middle S */
-            middle_s: (number | null)[];
             /** Minimum Mass G */
             minimum_mass_g: (number | null)[];
             /**
@@ -2402,6 +2581,11 @@ export interface components {
              * @enum {string}
              */
             outcome: "floats" | "neutral" | "sinks";
+            /**
+             * Over G
+             * @description package over the rod's most; null: it is not
+             */
+            over_g: number | null;
             /** Package G */
             package_g: number;
             /**
@@ -2419,6 +2603,13 @@ export interface components {
              * @description where the lure rides, off the bottom
              */
             rides_m: (number | null)[];
+            /**
+             * Rigging
+             * @description its best here, by key
+             */
+            rigging: string;
+            /** Rigging Name */
+            rigging_name: string;
             /** Scope */
             scope: (number | null)[];
             /**
@@ -2440,11 +2631,6 @@ export interface components {
             speed_high_m_s: (number | null)[];
             /** Speed Low M S */
             speed_low_m_s: (number | null)[];
-            /**
-             * Stop S
-             * @description count at which to stop a line let down
-             */
-            stop_s: (number | null)[];
             /**
              * Try Head
              * @description id of the nearest weight that is right
@@ -2471,6 +2657,60 @@ export interface components {
             zone_s: (number | null)[];
             /** Zone Share */
             zone_share: (number | null)[];
+        };
+        /** HeadPart */
+        HeadPart: {
+            /**
+             * Density G Cm3
+             * @default 11.34
+             */
+            density_g_cm3?: number;
+            /**
+             * Extra Drag Cm2
+             * @default 0
+             */
+            extra_drag_cm2?: number;
+            /**
+             * Hook Gape Mm
+             * @default null
+             */
+            hook_gape_mm?: number | null;
+            /**
+             * Hook Mass G
+             * @default 1.2
+             */
+            hook_mass_g?: number;
+            /**
+             * Hook Wire Mm
+             * @default null
+             */
+            hook_wire_mm?: number | null;
+            /**
+             * Hook X Mm
+             * @default null
+             */
+            hook_x_mm?: number | null;
+            /** Id */
+            id: string;
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Shape
+             * @default ball
+             * @enum {string}
+             */
+            shape?: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab";
+            /**
+             * Slow Factor
+             * @description times longer that it was seen to fall than computed
+             * @default 1
+             */
+            slow_factor?: number;
+            /**
+             * Weight X Mm
+             * @default null
+             */
+            weight_x_mm?: number | null;
         };
         /** Health */
         Health: {
@@ -2716,6 +2956,21 @@ export interface components {
             used: number;
         };
         /**
+         * LeftOut
+         * @description A head that is not on the ladder, why, and which plastic takes it.
+         */
+        LeftOut: {
+            /** Head Id */
+            head_id: number;
+            /**
+             * Takes
+             * @description a plastic of the box; null: none does
+             */
+            takes: string | null;
+            /** Why */
+            why: string;
+        };
+        /**
          * LidChart
          * @description ``pick[d][u]`` is a head's id, 0 where none is right.
          */
@@ -2731,7 +2986,7 @@ export interface components {
             empty_share: number;
             /**
              * Left Out
-             * @description heads whose hook does not thread straight on it
+             * @description heads that cannot be rigged on it
              */
             left_out: number;
             /**
@@ -2779,6 +3034,22 @@ export interface components {
             name: string;
             /** Strength Kg */
             strength_kg: number;
+        };
+        /** LinePart */
+        LinePart: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * Fall
+             * @default fed
+             * @enum {string}
+             */
+            fall?: "fed" | "held" | "fed-then-held";
+            /**
+             * Feed Tension N
+             * @default 0.01
+             */
+            feed_tension_n?: number;
         };
         /**
          * Log
@@ -2944,6 +3215,21 @@ export interface components {
              */
             way_back_depth_m: number | null;
         };
+        /** MarkPart */
+        MarkPart: {
+            /**
+             * Bottom
+             * @default sand
+             */
+            bottom?: string;
+            /**
+             * Cover Height M
+             * @default 0
+             */
+            cover_height_m?: number;
+            /** Depth M */
+            depth_m: number | number[];
+        };
         /** Marks */
         Marks: {
             /** Marks */
@@ -3048,6 +3334,11 @@ export interface components {
              * @enum {string}
              */
             teeth: "none" | "small" | "crushing" | "sharp";
+            /**
+             * Usual Kg
+             * @description of usual size
+             */
+            usual_kg: number;
         };
         /**
          * NewHead
@@ -3128,7 +3419,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "ball" | "keeled-arrow" | "bullet" | "darter" | "stand-up" | "mushroom" | "football" | "buried" | "swinging" | "belly-weighted" | "resin" | "bladed" | "crab";
+            shape: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab";
             /**
              * Weight X Mm
              * @description of an inside weight
@@ -3553,8 +3844,15 @@ export interface components {
          * @description One proposal. Its rows are of the box. Nulls where there is no number.
          */
         Outfit: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "bottom" | "zone" | "stop";
             /** Bound */
             bound: number | null;
+            /** Cast Is Guess */
+            cast_is_guess: boolean;
             /** Cast M */
             cast_m: number | null;
             /** Clear Mm */
@@ -3586,29 +3884,59 @@ export interface components {
             fall_shift_m: number[];
             /** Figure */
             figure: number | null;
+            /**
+             * Fit
+             * @description how its hook sits
+             * @enum {string}
+             */
+            fit: "well" | "at a pinch" | "badly";
+            /** Fit Word */
+            fit_word: string;
             /** Head Diameter Mm */
             head_diameter_mm: number;
             /** Head Id */
             head_id: number;
             /** Hook Size */
             hook_size: string;
-            /** Lead M */
+            /**
+             * Lead M
+             * @description to the fish, as the count is
+             */
             lead_m: number | null;
+            /**
+             * Leader Id
+             * @description of a spool in the box; null: none there suits
+             */
+            leader_id: number | null;
             /** Leader Kg */
             leader_kg: number;
             /** Line Height M */
             line_height_m: number[];
             /** Line Id */
             line_id: number;
+            /** Line Kg */
+            line_kg: number;
             /** Line Out M */
             line_out_m: number | null;
             /** Line Span M */
             line_span_m: (number | null)[];
+            /** Lowered */
+            lowered: boolean;
+            /**
+             * Needs Kg
+             * @description what the line must hold, by fish and cover
+             */
+            needs_kg: number;
             /**
              * Numbers
              * @description of its rigging
              */
             numbers: components["schemas"]["RiggingNumber"][];
+            /**
+             * Over G
+             * @description package over the rod's most; null: it is not
+             */
+            over_g: number | null;
             /** Overruled */
             overruled: components["schemas"]["Overruled"][];
             /**
@@ -3632,15 +3960,19 @@ export interface components {
             right_to_m_s: number | null;
             /** Rod Id */
             rod_id: number;
+            /** @description to which `ilha board` answers alike */
+            scenario: components["schemas"]["Scenario"];
             /**
              * Schools
-             * @description what each ties on for this plastic and line
+             * @description the lightest each ties on for this plastic, over the rods and lines
              */
             schools: components["schemas"]["SchoolPick"][];
             /** Scope */
             scope: number | null;
             /** Score */
             score: number;
+            /** Steady */
+            steady: boolean;
             /** Tip */
             tip: string;
             /** Unit */
@@ -3881,6 +4213,33 @@ export interface components {
             /** Width Mm */
             width_mm: number;
         };
+        /** PlasticPart */
+        PlasticPart: {
+            /**
+             * Density G Cm3
+             * @default 1.08
+             */
+            density_g_cm3?: number;
+            /**
+             * Extra Drag Cm2
+             * @default 0
+             */
+            extra_drag_cm2?: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Tail
+             * @default straight
+             * @enum {string}
+             */
+            tail?: "straight" | "stick" | "paddle" | "curl" | "creature" | "t-tail" | "shrimp" | "crab" | "tube" | "surface";
+            /** Width Mm */
+            width_mm: number;
+        };
         /**
          * Port
          * @description Where a tide comes from.
@@ -3993,6 +4352,11 @@ export interface components {
             rule: string;
             /** Says */
             says: string;
+            /**
+             * Tackle
+             * @description of rod and line: not counted in the score
+             */
+            tackle: boolean;
         };
         /** Reel */
         Reel: {
@@ -4024,6 +4388,8 @@ export interface components {
             hardware: string[];
             /** Local First */
             local_first: string;
+            /** Retrieves */
+            retrieves: components["schemas"]["RetrieveNote"][];
             /** Schools */
             schools: components["schemas"]["SchoolNote"][];
             /** Stances */
@@ -4038,6 +4404,29 @@ export interface components {
              * @description whether a tide service is set up
              */
             tide_service: boolean;
+        };
+        /** ReferenceCast */
+        ReferenceCast: {
+            /**
+             * Distance M
+             * @default 35
+             */
+            distance_m?: number;
+            /**
+             * Drag Area Cm2
+             * @default 2.5
+             */
+            drag_area_cm2?: number;
+            /**
+             * Line Diameter Mm
+             * @default 0.19
+             */
+            line_diameter_mm?: number;
+            /**
+             * Mass G
+             * @default 10
+             */
+            mass_g?: number;
         };
         /**
          * Restock
@@ -4064,6 +4453,43 @@ export interface components {
             trips: components["schemas"]["LostTrip"][];
             /** Unpriced */
             unpriced: number;
+        };
+        /** RetrieveNote */
+        RetrieveNote: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Speed M S */
+            speed_m_s: number;
+            /**
+             * Steady
+             * @description swum without a stop
+             */
+            steady: boolean;
+        };
+        /** RetrievePart */
+        RetrievePart: {
+            /**
+             * Reel Cm Per Turn
+             * @default 75
+             */
+            reel_cm_per_turn?: number;
+            /**
+             * Speed M S
+             * @default 0.6
+             */
+            speed_m_s?: number;
+            /**
+             * Steady
+             * @default false
+             */
+            steady?: boolean;
         };
         /** RiggingNumber */
         RiggingNumber: {
@@ -4137,6 +4563,34 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** RodPart */
+        RodPart: {
+            /**
+             * Effective Mass G
+             * @default 8
+             */
+            effective_mass_g?: number;
+            /**
+             * Lure Max G
+             * @default null
+             */
+            lure_max_g?: number | null;
+            /**
+             * Lure Min G
+             * @default 0
+             */
+            lure_min_g?: number;
+            /**
+             * Reference Cast
+             * @default {
+             *       "distance_m": 35,
+             *       "drag_area_cm2": 2.5,
+             *       "line_diameter_mm": 0.19,
+             *       "mass_g": 10
+             *     }
+             */
+            reference_cast?: components["schemas"]["ReferenceCast"] | components["schemas"]["ReferenceCast"][];
+        };
         /**
          * Rule
          * @description A rule as it stands. ``ships`` : its weight as it ships; null for the user's own.
@@ -4191,7 +4645,7 @@ export interface components {
              * Limit
              * @enum {string}
              */
-            limit: "does-not-fit" | "too-light" | "rod-rating" | "line-too-weak" | "hook-too-weak";
+            limit: "does-not-fit" | "fits-badly" | "too-light" | "rod-rating" | "line-too-weak" | "hook-too-weak";
         };
         /** Rules */
         Rules: {
@@ -4203,6 +4657,96 @@ export interface components {
             parts: components["schemas"]["Part"][];
             /** Rules */
             rules: components["schemas"]["Rule"][];
+        };
+        /**
+         * Scenario
+         * @description Input of ``ilha board``: all numbers SI or with the suffix said.
+         */
+        Scenario: {
+            /**
+             * Added
+             * @default []
+             */
+            added?: components["schemas"]["AddedPart"][];
+            /**
+             * @default {
+             *       "wind_m_s": 0,
+             *       "wind_to_cast_deg": 90
+             *     }
+             */
+            air?: components["schemas"]["AirPart"];
+            /**
+             * Cast M
+             * @default 25
+             */
+            cast_m?: number;
+            /**
+             * Cast To Current Deg
+             * @default 90
+             */
+            cast_to_current_deg?: number;
+            flow: components["schemas"]["FlowPart"];
+            /**
+             * Format
+             * @constant
+             */
+            format: "ilha-scenario-1";
+            /** Heads */
+            heads: components["schemas"]["HeadPart"][];
+            line: components["schemas"]["LinePart"];
+            /**
+             * Lowered
+             * @default false
+             */
+            lowered?: boolean;
+            mark: components["schemas"]["MarkPart"];
+            plastic: components["schemas"]["PlasticPart"];
+            /**
+             * @default {
+             *       "reel_cm_per_turn": 75,
+             *       "speed_m_s": 0.6,
+             *       "steady": false
+             *     }
+             */
+            retrieve?: components["schemas"]["RetrievePart"];
+            /**
+             * Rigging
+             * @default null
+             */
+            rigging?: (components["schemas"]["TandemPart"] | components["schemas"]["SinkerPart"]) | null;
+            /** @default null */
+            rod?: components["schemas"]["RodPart"] | null;
+            /**
+             * School
+             * @default lightest-practical
+             * @enum {string}
+             */
+            school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * @default {
+             *       "drift_follows": false,
+             *       "drift_plane": 1,
+             *       "drift_speed_m_s": 0,
+             *       "kind": "fixed",
+             *       "tip_height_m": 1.5
+             *     }
+             */
+            stance?: components["schemas"]["StancePart"];
+            /**
+             * @default {
+             *       "practical_salinity": 35,
+             *       "temperature_c": 18
+             *     }
+             */
+            water?: components["schemas"]["WaterPart"];
+            /**
+             * @default {
+             *       "from_bottom_m": 0,
+             *       "lightest_s": null,
+             *       "to_bottom_m": 1
+             *     }
+             */
+            zone?: components["schemas"]["ZonePart"];
         };
         /** SchoolNote */
         SchoolNote: {
@@ -4323,6 +4867,39 @@ export interface components {
             words: string;
         };
         /**
+         * SinkerPart
+         * @description A sinker that slides above a swivel, or hangs on a dropper of a three-way rig.
+         */
+        SinkerPart: {
+            /**
+             * Dropper M
+             * @default null
+             */
+            dropper_m?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sliding-sinker" | "three-way";
+            /**
+             * Leader M
+             * @default null
+             */
+            leader_m?: number | null;
+            /**
+             * Leader Mm
+             * @default 0.37
+             */
+            leader_mm?: number;
+            /**
+             * Lift M
+             * @default null
+             */
+            lift_m?: number | null;
+            /** Sinker G */
+            sinker_g: number;
+        };
+        /**
          * SkyChange
          * @description From this step on; the first is the day's start.
          */
@@ -4343,6 +4920,22 @@ export interface components {
             clock: string;
             /** Step */
             step: number;
+        };
+        /**
+         * Span
+         * @description Hours in which one is the better; null: they are even.
+         */
+        Span: {
+            /** Better */
+            better: ("a" | "b") | null;
+            /** From Clock */
+            from_clock: string;
+            /** From Step */
+            from_step: number;
+            /** To Clock */
+            to_clock: string;
+            /** To Step */
+            to_step: number;
         };
         /**
          * SpellSpan
@@ -4375,6 +4968,37 @@ export interface components {
             tip_height_m: number;
             /** Words */
             words: string;
+        };
+        /** StancePart */
+        StancePart: {
+            /**
+             * Drift Follows
+             * @description the boat drifts at the surface current plus the drift speed
+             * @default false
+             */
+            drift_follows?: boolean;
+            /**
+             * Drift Plane
+             * @description share of the current's shear in the plane of the line
+             * @default 1
+             */
+            drift_plane?: number;
+            /**
+             * Drift Speed M S
+             * @default 0
+             */
+            drift_speed_m_s?: number;
+            /**
+             * Kind
+             * @default fixed
+             * @enum {string}
+             */
+            kind?: "fixed" | "drifting";
+            /**
+             * Tip Height M
+             * @default 1.5
+             */
+            tip_height_m?: number | number[];
         };
         /** Standing */
         Standing: {
@@ -4551,6 +5175,28 @@ export interface components {
             same: number;
         };
         /**
+         * TandemPart
+         * @description A second head with the same plastic, on a loop above the first.
+         */
+        TandemPart: {
+            front: components["schemas"]["HeadPart"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tandem";
+            /**
+             * Leader Mm
+             * @default 0.37
+             */
+            leader_mm?: number;
+            /**
+             * Spacing M
+             * @default 0.6
+             */
+            spacing_m?: number;
+        };
+        /**
          * Taught
          * @description A correction learned from the log: ``factor`` times what the model alone says.
          */
@@ -4689,6 +5335,19 @@ export interface components {
              */
             way_back: components["schemas"]["StepSpan"][] | null;
         };
+        /** WaterPart */
+        WaterPart: {
+            /**
+             * Practical Salinity
+             * @default 35
+             */
+            practical_salinity?: number | number[];
+            /**
+             * Temperature C
+             * @default 18
+             */
+            temperature_c?: number | number[];
+        };
         /**
          * WayOfLure
          * @description The lure over the bottom: m from the rod, m above the bottom, s from the first move.
@@ -4757,6 +5416,17 @@ export interface components {
             price?: number | null;
         };
         /**
+         * Why
+         * @description Why nothing is proposed: the limit, in words, and what comes nearest.
+         */
+        Why: {
+            /** Limit */
+            limit: string;
+            nearest: components["schemas"]["Outfit"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * Word
          * @description A fact or a feature that rules may speak of; words: what it may be; unit: of numbers.
          */
@@ -4812,6 +5482,25 @@ export interface components {
             lost_on: components["schemas"]["RatePart"][];
             /** Tables */
             tables: components["schemas"]["Worked"][];
+        };
+        /** ZonePart */
+        ZonePart: {
+            /**
+             * From Bottom M
+             * @default 0
+             */
+            from_bottom_m?: number;
+            /**
+             * Lightest S
+             * @description seconds in the zone of the lightest rig that does the job, where it is none of these heads
+             * @default null
+             */
+            lightest_s?: number | null;
+            /**
+             * To Bottom M
+             * @default 1
+             */
+            to_bottom_m?: number;
         };
     };
     responses: never;
@@ -5009,24 +5698,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -5037,7 +5737,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
                 size?: "a6" | "letter";
@@ -5092,24 +5792,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -5120,7 +5831,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
                 size?: "a6" | "letter";
@@ -5175,24 +5886,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -5203,7 +5925,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
                 size?: "a6" | "letter";
@@ -5320,10 +6042,20 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                step?: number;
                 fish: string;
-                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5333,7 +6065,9 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
-                line_id?: number;
+                step?: number;
+                rods?: string;
+                lines?: string;
             };
             header?: never;
             path?: never;
@@ -5385,10 +6119,20 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                step?: number;
                 fish: string;
-                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5398,11 +6142,16 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
-                line_id?: number;
-                trouble: string;
-                answers?: string;
+                step?: number;
+                rods?: string;
+                lines?: string;
                 plastic_id?: number;
                 head_id?: number;
+                line_id?: number;
+                rod_id?: number;
+                rigging?: string;
+                trouble: string;
+                answers?: string;
             };
             header?: never;
             path?: never;
@@ -5454,10 +6203,20 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                step?: number;
                 fish: string;
-                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5467,11 +6226,16 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
-                line_id?: number;
-                sector_deg?: number;
-                stretch_m?: number;
+                step?: number;
+                rods?: string;
+                lines?: string;
                 plastic_id?: number;
                 head_id?: number;
+                line_id?: number;
+                rod_id?: number;
+                rigging?: string;
+                sector_deg?: number;
+                stretch_m?: number;
             };
             header?: never;
             path?: never;
@@ -5523,10 +6287,20 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                step?: number;
                 fish: string;
-                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5536,7 +6310,9 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
-                line_id?: number;
+                step?: number;
+                rods?: string;
+                lines?: string;
             };
             header?: never;
             path?: never;
@@ -5551,6 +6327,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Moves"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_compare: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                cover_height_m?: number;
+                fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id?: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                head_id?: number;
+                a_plastic_id: number;
+                a_head_id: number;
+                b_plastic_id: number;
+                b_head_id: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
                 };
             };
             /** @description a problem */
@@ -5650,24 +6521,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -5678,7 +6560,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
             };
             header?: never;
             path?: never;
@@ -6283,10 +7165,14 @@ export interface operations {
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
-                steady?: boolean;
+                practical_salinity?: number;
+                cover_height_m?: number;
+                fish?: string;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
@@ -6327,10 +7213,14 @@ export interface operations {
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
-                steady?: boolean;
+                practical_salinity?: number;
+                cover_height_m?: number;
+                fish?: string;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
@@ -6376,10 +7266,14 @@ export interface operations {
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
                 cast_m?: number;
                 wind_m_s?: number;
                 temperature_c?: number;
-                steady?: boolean;
+                practical_salinity?: number;
+                cover_height_m?: number;
+                fish?: string;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
@@ -7007,24 +7901,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -7035,7 +7940,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
             };
             header?: never;
             path?: never;
@@ -7087,24 +7992,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -7115,7 +8031,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
             };
             header?: never;
             path?: never;
@@ -7167,24 +8083,35 @@ export interface operations {
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
                 cover_height_m?: number;
-                plastic_id: number;
-                line_id: number;
-                rod_id?: number;
-                feed_tension_n?: number;
                 fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
                 mood?: "keen" | "steady" | "shy";
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                swell_m?: number;
-                thunder?: boolean;
-                wade_m?: number;
+                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
-                steady?: boolean;
-                retrieve_speed_m_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                swell_m?: number;
+                thunder?: boolean;
+                wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
                 front_head_id?: number;
                 sinker_g?: number;
@@ -7195,7 +8122,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
-                every_head?: boolean;
+                head_id?: number;
             };
             header?: never;
             path?: never;

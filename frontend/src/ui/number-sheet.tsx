@@ -2,7 +2,7 @@
 import { typedNumber } from "./typed";
 import { useId, useState, type ReactNode } from "react";
 import { Form } from "react-bootstrap";
-import type { Scale } from "./units";
+import type { Scale } from "../base/units";
 
 interface Props {
   label: string;

@@ -1,5 +1,5 @@
 // Marks that stand beside a verdict: told by shape, so that colour is never needed.
-import type { Sign } from "../views/day/words";
+export type Sign = "pick" | "right" | "marginal" | "light" | "heavy" | "unsafe";
 
 const PATHS: Record<Sign, string> = {
   pick: "M2 8.5l4 4L14 3.5",

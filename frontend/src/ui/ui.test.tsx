@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { Fraction } from "./weight";
 import { NumberSheet } from "./number-sheet";
-import { lengthScale, type Units } from "./units";
+import { lengthScale, type Units } from "../base/units";
 
 const FEET: Units = {
   head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "Bft",

@@ -1,6 +1,6 @@
 // A head's weight as it stands on the packet: a fraction set as a fraction, grams beside it.
 import type { Head } from "../api/types";
-import { grams, headName, ounces, ouncesFromGrams, text, type Units } from "./units";
+import { grams, headName, ounces, ouncesFromGrams, text, type Units } from "../base/units";
 
 export function Fraction({ oz }: { oz: number }) {
   const { whole, over } = ounces(oz);

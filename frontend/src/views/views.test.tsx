@@ -9,16 +9,16 @@ import type {
   Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Reference, School, Settings, Findings, RiggingPlan } from "../api/types";
 import { plainBoard, plainHead } from "../tests/sample";
 import { Choice, Fact } from "../ui/fact";
-import { makeQuery, storedFacts, typedKeyOf } from "../ui/facts";
-import { QuestionProvider, useQuestion } from "../ui/question";
-import { currentStep, setStep, startAt } from "../ui/time";
+import { makeQuery, storedFacts, typedKeyOf } from "../features/question/facts";
+import { QuestionProvider, useQuestion } from "../features/question/question";
+import { currentStep, setStep, startAt } from "../features/question/time";
 import { fallWords, hookVerdict, percent } from "./bench/words";
 import { LeaderScene } from "../drawing/scenes/leader-scene";
 import { ChainStrip } from "./bench/chain";
 import { correction } from "./bench/crooked";
 import { Steps, filled } from "./bench/steps";
 import { Figures } from "./day/figures";
-import { frameAt } from "./day/frame";
+import { frameAt } from "../drawing/geometry/frame";
 import { Ladder } from "./day/ladder";
 import { PlanSheet } from "./day/plan-sheet";
 import { MemoryRouter } from "react-router";
@@ -82,7 +82,7 @@ function inQuestion(child: ReactNode): ReactNode {
   queries.setQueryData(settingsQuery.queryKey, SETTINGS);
   queries.setQueryData(boxQuery.queryKey, BOX);
   queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", fish: [], symptoms: [], hardware: [], tide_service: false });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", fish: [], retrieves: [], symptoms: [], hardware: [], tide_service: false });
   return (
     <QueryClientProvider client={queries}>
       <MemoryRouter><Suspense><QuestionProvider>{child}</QuestionProvider></Suspense></MemoryRouter>
@@ -179,7 +179,9 @@ describe("the four figures", () => {
   });
 
   it("count to the zone where the fish hang above the bottom", () => {
-    expect(figures(BOARD, [2, 4])).toContain("count to their zone4s");
+    expect(figures({ ...BOARD, aim: "zone" }, [2, 4])).toContain("count to their zone5s");
+    cleanup();
+    expect(figures({ ...BOARD, aim: "stop" }, [2, 4])).toContain("stop the line at5s");
   });
 
   it("say plainly when nothing is right, and when the mark is dry", () => {
@@ -396,7 +398,7 @@ describe("the day's plan", () => {
   it("asks for its files with the day's own question", () => {
     show();
     const link = screen.getByText("as a calendar");
-    expect(link.getAttribute("href")).toMatch(/^\/api\/plan\.ics\?mark_id=7&plastic_id=3/);
+    expect(link.getAttribute("href")).toMatch(/^\/api\/plan\.ics\?mark_id=7&.*plastic_id=3/);
     expect(link.getAttribute("href")).not.toContain("undefined");
   });
 });

@@ -6,6 +6,9 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import TypeVar
+
+from ilha.core.errors import Array
 
 G = 9.80665
 """Standard acceleration of gravity, m/s² (3rd CGPM, 1901)."""
@@ -42,9 +45,41 @@ def ounces_words(oz: float) -> str:
     return f"{oz:.2f}"
 
 
-def si(value: float, milli: int = 0) -> float:
-    """``value`` scaled by 1000 ** -``milli``: mm to m (1), mm² or g·m (2) and so on."""
-    return float(value * 1000.0**-milli)
+T = TypeVar("T", float, Array)
+
+
+def m_from_mm(length_mm: T) -> T:
+    """Metres of a length in millimetres; numbers or arrays.
+
+    >>> m_from_mm(127.0)
+    0.127
+    """
+    return length_mm * 1e-3
+
+
+def mm_from_m(length_m: T) -> T:
+    """Millimetres of a length in metres."""
+    return length_m * 1e3
+
+
+def kg_from_g(mass_g: T) -> T:
+    """Kilograms of a mass in grams."""
+    return mass_g * 1e-3
+
+
+def g_from_kg(mass_kg: T) -> T:
+    """Grams of a mass in kilograms."""
+    return mass_kg * 1e3
+
+
+def m2_from_cm2(area_cm2: T) -> T:
+    """Square metres of an area in square centimetres."""
+    return area_cm2 * 1e-4
+
+
+def kg_m3_from_g_cm3(density_g_cm3: T) -> T:
+    """kg/m³ of a density in g/cm³."""
+    return density_g_cm3 * 1e3
 
 
 def newtons_of_kg(mass_kg: float) -> float:

@@ -7,8 +7,8 @@ import sqlite3
 
 from ilha.demo.box import load_box
 from ilha.demo.trips import load_trips
+from ilha.desk import convert
 from ilha.store import events, marks, streams, tides
-from ilha.web import convert
 
 PORT = "Cais Velho, Marela"
 STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"

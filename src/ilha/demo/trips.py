@@ -16,10 +16,10 @@ from ilha.core.tables import STANCES
 from ilha.core.tide.light import Light, light
 from ilha.core.tide.tideway import DRY_BELOW
 from ilha.core.tide.turns import HighLow, StreamRates, stream_at
-from ilha.core.units import si
+from ilha.core.units import m_from_mm
 from ilha.core.water.conditions import Conditions
+from ilha.desk import convert
 from ilha.store import events, heads, lines, marks, plastics
-from ilha.web import convert
 
 SEED = 20260726
 TRIPS = 44
@@ -73,7 +73,7 @@ def _trip(
     box = [h for h in heads.listed(conn) if h["shape"] == shape and h["printed_oz"] is not None
            and 0.1 < h["printed_oz"] <= 1.0]
     made = board(
-        Conditions(depth, np.abs(stream), si(line_mm, 1), canopy=mark["cover_height_m"],
+        Conditions(depth, np.abs(stream), m_from_mm(line_mm), canopy=mark["cover_height_m"],
                    tip_height=STANCES[mark["stance"]].tip_height_m),
         convert.core_plastic(plastic), [convert.core_head(h) for h in box])
     picks = np.where(made.picks["lightest-practical"] < 0, len(box) - 1,

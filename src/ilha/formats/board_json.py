@@ -22,7 +22,7 @@ def _fields(b: Board) -> Group:
     return {
         "wet_weight_n": b.glide.wet_weight, "drag_area_m2": b.body.drag_area,
         "fall_speed_m_s": b.glide.vertical, "fall_pitch_deg": deg(b.glide.pitch),
-        "count_s": b.fall.count, "zone_s": b.fall.zone, "lead_m": b.fall.shift,
+        "count_s": b.count, "zone_s": b.fall.zone, "lead_m": b.lead, "bottom_s": b.fall.count,
         "stop_count_s": b.stop, "minimum_mass_g": b.least_mass * 1e3,
         "rest_angle_deg": deg(b.rest.angle), "cast_m": b.cast,
     }

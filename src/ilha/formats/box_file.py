@@ -10,7 +10,7 @@ from ilha.core.bench.keeper import KEEPERS
 from ilha.core.choose.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colour_of, hook_grams
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
-from ilha.core.units import kg_from_oz, newtons_of_kg, si
+from ilha.core.units import kg_from_g, kg_from_oz, m2_from_cm2, m_from_mm, newtons_of_kg
 from ilha.formats.fields import FieldError
 from ilha.formats.scenario import RodPart
 
@@ -44,9 +44,11 @@ class BoxPlasticPart(_Part):
                              " a thin tail")
         density = (PLASTIC_MATERIALS[self.material] if self.density_g_cm3 is None
                    else self.density_g_cm3 * 1e3)
-        plastic = Plastic(si(self.length_mm, 1), si(self.width_mm, 1), si(self.height_mm, 1),
-                          si(self.mass_g, 1), density, LOOKS[self.look], self.extra_drag_cm2 * 1e-4)
-        return BoxPlastic(self.id, plastic, self.look, self.material, si(self.body_length_mm, 1),
+        plastic = Plastic(
+            m_from_mm(self.length_mm), m_from_mm(self.width_mm), m_from_mm(self.height_mm),
+            kg_from_g(self.mass_g), density, LOOKS[self.look], m2_from_cm2(self.extra_drag_cm2))
+        return BoxPlastic(self.id, plastic, self.look, self.material,
+                          m_from_mm(self.body_length_mm),
                           colour_of(self.colour), self.colour)
 
 
@@ -77,17 +79,18 @@ class BoxHeadPart(_Part):
             raise FieldError("box.heads.keeper", "`box.heads.keeper` must be one of "
                              + ", ".join(KEEPERS) + f", got {self.keeper}: choose")
         typical = next(hook for hook in HOOKS if hook.size == self.hook_size)
-        mass = kg_from_oz(self.oz) if self.oz is not None else si(self.mass_g or 0.0, 1)
+        mass = kg_from_oz(self.oz) if self.oz is not None else kg_from_g(self.mass_g or 0.0)
         straight, gape, wire = (
-            si(typed if typed is not None else usual, 1) for typed, usual in (
+            m_from_mm(typed if typed is not None else usual) for typed, usual in (
                 (self.hook_straight_mm, typical.straight_mm), (self.hook_gape_mm, typical.gape_mm),
                 (self.hook_wire_mm, typical.wire_mm)))
         grams = self.hook_mass_g if self.hook_mass_g is not None else hook_grams(self.hook_size)
-        at = None if self.weight_x_mm is None else si(self.weight_x_mm, 1)
-        head = Head(self.id, mass, HEAD_MATERIALS[self.material], self.shape, si(grams, 1), gape,
+        at = None if self.weight_x_mm is None else m_from_mm(self.weight_x_mm)
+        head = Head(self.id, mass, HEAD_MATERIALS[self.material], self.shape,
+                    kg_from_g(grams), gape,
                     wire, weight_x=at)
         return BoxHead(head, self.hook_size, straight, gape, wire, self.keeper,
-                       si(self.keeper_takes_mm, 1), self.oz)
+                       m_from_mm(self.keeper_takes_mm), self.oz)
 
 
 class BoxLinePart(_Part):
@@ -96,7 +99,7 @@ class BoxLinePart(_Part):
     strength_kg: float = Field(gt=0.0, le=200.0)
 
     def core(self) -> BoxLine:
-        return BoxLine(self.id, si(self.diameter_mm, 1), newtons_of_kg(self.strength_kg))
+        return BoxLine(self.id, m_from_mm(self.diameter_mm), newtons_of_kg(self.strength_kg))
 
 
 class BoxRodPart(RodPart):

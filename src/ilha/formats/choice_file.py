@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.advice.cautions import FIRST, Place, Weather, cautions
+from ilha.core.choose.box import Box, catalogue
 from ilha.core.choose.fish import RELEASE, Feeds, fish_named
 from ilha.core.choose.outfit import Choice, Outfit
-from ilha.core.choose.proposal import Figures, figures_of
+from ilha.core.choose.proposal import figures_of
 from ilha.core.choose.ranking import SHOWN, choose
+from ilha.core.choose.rules import RULES, Rule
 from ilha.core.choose.situation import (
     PLACES,
     Bottom,
@@ -23,19 +26,24 @@ from ilha.core.choose.situation import (
     Symptom,
     Trend,
 )
-from ilha.core.units import G, oz_from_kg, si
+from ilha.core.units import G, m_from_mm, oz_from_kg
+from ilha.core.water.conditions import ACROSS, FallKind
 from ilha.formats.box_file import BoxPart
 from ilha.formats.fields import first_error
-
-PlaceKind = Literal[
-    "flat", "pothole", "bar", "creek-bend", "marsh-edge", "dock", "bridge", "channel", "harbour",
-    "jetty", "surf", "wash", "shallow-reef", "reef", "ledge", "wreck", "open-structure"]
-School = Literal[
-    "lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work"]
+from ilha.formats.outfit_scenario import scenario_of
+from ilha.formats.scenario import Scenario
+from ilha.formats.words import PlaceKind, Retrieve, School, StanceKey, Verdict
 
 
 class _Part(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class TypedZone(_Part):
+    """Heights above the bottom between which the fish takes: seen on a sounder, or typed."""
+
+    from_bottom_m: float = Field(ge=0.0, le=200.0)
+    to_bottom_m: float = Field(gt=0.0, le=200.0)
 
 
 class QuestionFile(_Part):
@@ -47,7 +55,7 @@ class QuestionFile(_Part):
     depth_m: float
     surface_speed_m_s: float
     wind_m_s: float = 3.0
-    stance: Literal["wading", "bank", "dock", "kayak", "anchored", "drifting"] = "bank"
+    stance: StanceKey = "bank"
     bottom: Bottom = "sand"
     cover: Cover = "none"
     cover_height_m: float = Field(0.0, ge=0.0, le=20.0)
@@ -67,6 +75,20 @@ class QuestionFile(_Part):
     line_diameter_mm: float | None = None
     cast_m: float | None = Field(None, gt=0.0, le=150.0)
     tip_height_m: float | None = Field(None, ge=0.0, le=30.0)
+    zone: TypedZone | None = Field(None, description="in place of the fish's own")
+    fish_kg: float | None = Field(None, description="expected; null: of usual size")
+    line_least_kg: float | None = Field(None, description="null: by fish and cover")
+    retrieve: Retrieve | None = Field(None, description="null: the rules choose")
+    retrieve_speed_m_s: float | None = Field(None, gt=0.0, le=5.0, description="where it is swum")
+    lowered: bool | None = Field(None, description="null: by stance and depth")
+    fall: FallKind = "fed"
+    feed_tension_n: float = Field(0.01, ge=0.0, le=5.0)
+    cast_to_current_deg: float = Field(ACROSS, ge=0.0, le=180.0)
+    wind_to_cast_deg: float = Field(ACROSS, ge=0.0, le=180.0)
+    profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    practical_salinity: float = 35.0
+    drift_speed_m_s: float | None = Field(
+        None, ge=-3.0, le=3.0, description="of a drifting boat over the surface current")
     box: BoxPart | None = None
 
     def core(self) -> Situation:
@@ -85,11 +107,20 @@ class QuestionFile(_Part):
             temperature_trend=self.temperature_trend, clarity=self.clarity, light=self.light,
             feeding=self.feeding, mood=self.mood, pests=self.pests, symptom=self.symptom,
             school=self.school, shank=self.shank, leader=self.leader, sinker=self.sinker,
-            line_diameter=None if self.line_diameter_mm is None else si(self.line_diameter_mm, 1),
-            cast=self.cast_m, tip_height=self.tip_height_m)
+            line_diameter=None if self.line_diameter_mm is None else (
+                m_from_mm(self.line_diameter_mm)),
+            cast=self.cast_m, tip_height=self.tip_height_m,
+            zone_typed=None if self.zone is None else (
+                self.zone.from_bottom_m, self.zone.to_bottom_m),
+            fish_kg=self.fish_kg, line_least_kg=self.line_least_kg, retrieve=self.retrieve,
+            retrieve_speed=self.retrieve_speed_m_s, lowered=self.lowered, fall=self.fall,
+            feed_tension=self.feed_tension_n, cast_angle_deg=self.cast_to_current_deg,
+            wind_angle_deg=self.wind_to_cast_deg, profile=self.profile,
+            salinity=self.practical_salinity, drift_speed=self.drift_speed_m_s)
 
 
 class PlasticOut(_Part):
+    id: str
     family: str
     length_mm: float
     material: str
@@ -97,6 +128,7 @@ class PlasticOut(_Part):
 
 
 class HeadOut(_Part):
+    id: str
     oz: float
     mass_g: float
     shape: str
@@ -108,18 +140,30 @@ class HookOut(_Part):
 
 
 class LineOut(_Part):
+    id: str
     diameter_mm: float
     leader_kg: float
 
 
+class RodOut(_Part):
+    id: str
+    lure_min_g: float
+    lure_max_g: float | None
+
+
 class ReasonOut(_Part):
+    """tackle : it speaks of rod and line, and does not count in the score."""
+
     rule: str
     says: str
     gave: float
+    tackle: bool
 
 
 class OutfitOut(_Part):
-    """lead_m, count_s : null where the rig is not let fall to the bottom."""
+    """lead_m, count_s : to the fish; null where the rig does not sink. fit : how the hook sits.
+    scenario : an ``ilha-scenario-1`` to which ``ilha board`` answers the same verdict, count and
+    lead."""
 
     score: float
     plastic: PlasticOut
@@ -128,17 +172,33 @@ class OutfitOut(_Part):
     hook: HookOut
     keeper: str
     line: LineOut
+    rod: RodOut
+    verdict: Verdict
+    decided: str
+    fit: Literal["fits", "hook long", "hook short", "gape tight"]
+    line_least_kg: float
+    retrieve_speed_m_s: float
+    scenario: Scenario
     lead_m: float | None
     count_s: float | None
     retrieve: str
     reasons: list[ReasonOut]
 
 
+class WhyOut(_Part):
+    """Why there is no outfit: the nearest one, the limit that stops it, and in words."""
+
+    limit: str
+    says: str
+    nearest: OutfitOut | None
+
+
 class ChoiceOut(_Part):
-    """The answer; no outfits where nothing in the box passes the hard limits."""
+    """The answer; ``why`` where nothing in the box is worth a proposal."""
 
     format: Literal["ilha-choice-1"]
     outfits: list[OutfitOut]
+    why: WhyOut | None
     cautions: list[str]
 
 
@@ -170,24 +230,32 @@ def _number(value: float, digits: int) -> float | None:
     return round(value, digits) if np.isfinite(value) else None
 
 
-def _outfit(outfit: Outfit, figures: Figures) -> dict[str, Any]:
-    head = outfit.head
+def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> dict[str, Any]:
+    figures = figures_of(s, outfit, box, rules)
+    head, rod = outfit.head, outfit.rod
     mass = head.head.mass
+    slow = box.slow.get((head.head.id, outfit.plastic.id), 1.0)
     return {
         "score": round(outfit.score, 3),
-        "plastic": {"family": outfit.plastic.look,
+        "plastic": {"id": outfit.plastic.id, "family": outfit.plastic.look,
                     "length_mm": round(outfit.plastic.plastic.length * 1e3, 1),
                     "material": outfit.plastic.material, "colour": outfit.colour},
         "rigging": outfit.rigging,
-        "head": {"oz": round(head.printed_oz or oz_from_kg(mass), 4),
+        "head": {"id": head.head.id, "oz": round(head.printed_oz or oz_from_kg(mass), 4),
                  "mass_g": round(mass * 1e3, 2), "shape": head.head.shape},
         "hook": {"size": head.hook_size, "wire": outfit.wire}, "keeper": head.keeper,
-        "line": {"diameter_mm": round(outfit.line.diameter * 1e3, 3),
+        "line": {"id": outfit.line.id, "diameter_mm": round(outfit.line.diameter * 1e3, 3),
                  "leader_kg": round(outfit.leader / G, 2)},
-        "lead_m": _number(figures.lead, 2), "count_s": _number(figures.count, 1),
+        "rod": {"id": rod.id, "lure_min_g": round(rod.rod.lure_min * 1e3, 2),
+                "lure_max_g": _number(rod.rod.lure_max * 1e3, 2)},
+        "verdict": figures.board_verdict, "decided": figures.decided[0],
+        "fit": outfit.fit_word or "fits", "line_least_kg": round(outfit.needs_kg, 2),
+        "retrieve_speed_m_s": s.presented(outfit.retrieve).speed,
+        "scenario": scenario_of(s, outfit, figures, slow),
+        "lead_m": _number(figures.lead, 2), "count_s": _number(figures.count, 2),
         "retrieve": outfit.retrieve,
-        "reasons": [{"rule": r.rule.key, "says": r.says, "gave": round(r.gave, 3)}
-                    for r in outfit.reasons],
+        "reasons": [{"rule": r.rule.key, "says": r.says, "gave": round(r.gave, 3),
+                     "tackle": r.tackle} for r in outfit.reasons],
     }
 
 
@@ -202,12 +270,39 @@ def proposed(choice: Choice) -> list[Outfit]:
     return sorted([*kept, *missing], key=lambda o: -o.score)
 
 
+WHY = {
+    "does-not-fit": "no head in the box can be rigged on any plastic in it",
+    "rod-rating": "every head that would do is over the rods",
+    "line-too-weak": "every line is far too weak for this fish",
+    "hook-too-weak": "every hook that would do opens long before this fish is held",
+    "fits-badly": "every head that would do sits badly in the plastics",
+    "too-light": "nothing in the box gets to the fish in this water",
+}
+"""Why nothing is proposed, by the limit that stops what comes nearest."""
+
+
+def stopped_by(choice: Choice) -> str:
+    """The limit that leaves nothing to propose: the one that stops most."""
+    if choice.nearest is None:
+        return "does-not-fit"
+    if choice.nearest.verdict == "too-light":
+        return "too-light"
+    counts = {key: n for key, n in choice.ruled_out.items() if key != "does-not-fit"}
+    return max(counts, key=lambda key: counts[key])
+
+
 def answer(asked: QuestionFile) -> dict[str, Any]:
     """The answer, ``ilha-choice-1``."""
     situation = asked.core()
-    choice = choose(situation, None if asked.box is None else asked.box.core())
+    box = (catalogue() if asked.box is None else asked.box.core()).on_line(situation.line_diameter)
+    choice = choose(situation, box)
+    why = None
+    if not choice.outfits:
+        limit = stopped_by(choice)
+        why = {"limit": limit, "says": WHY[limit], "nearest": None if choice.nearest is None
+               else _outfit(situation, choice.nearest, box, RULES)}
     return {
         "format": "ilha-choice-1",
-        "outfits": [_outfit(o, figures_of(situation, o)) for o in proposed(choice)],
-        "cautions": cautions_for(situation),
+        "outfits": [_outfit(situation, o, box, RULES) for o in proposed(choice)],
+        "why": why, "cautions": cautions_for(situation),
     }

@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
-from ilha.core.units import si
+from ilha.core.units import m_from_mm
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.numbers import nullable
 
@@ -92,12 +92,13 @@ def answer(asked: FitFile) -> dict[str, Any]:
     plastic, hooks = asked.plastic, asked.hooks
     depth = asked.thread.depth_mm
     thread = CENTRE if asked.thread.kind == "centre" else Thread(
-        "high", None if depth is None else si(depth, 1))
+        "high", None if depth is None else m_from_mm(depth))
     fit = fit_hooks(
-        np.array([si(h.straight_mm, 1) for h in hooks]),
-        np.array([si(h.gape_mm, 1) for h in hooks]),
-        np.array([si(h.wire_mm, 1) for h in hooks]), si(plastic.length_mm, 1),
-        si(plastic.body_length_mm, 1), si(plastic.height_mm, 1), si(asked.keeper_takes_mm, 1),
+        np.array([m_from_mm(h.straight_mm) for h in hooks]),
+        np.array([m_from_mm(h.gape_mm) for h in hooks]),
+        np.array([m_from_mm(h.wire_mm) for h in hooks]), m_from_mm(plastic.length_mm),
+        m_from_mm(plastic.body_length_mm), m_from_mm(plastic.height_mm),
+        m_from_mm(asked.keeper_takes_mm),
         thread, yield_stress=np.array([h.yield_mpa for h in hooks]) * 1e6)
     columns = {
         "exit_mm": nullable(fit.exit * 1e3, 3), "clearance_mm": nullable(fit.clearance * 1e3, 3),

@@ -58,15 +58,13 @@ class Work:
     """What is done with a head through a run: seconds, metres, m/s, each from its least to its
     greatest; None where there is no number.
 
-    lead : m up-current of the mark; below 0 beyond it. middle : count to the zone's middle.
-    stop : count at which a line let down is stopped. hop : seconds in the zone.
+    count : to the fish. lead : m up-current of the mark; below 0 beyond it. hop : seconds in the
+    zone.
     """
 
     depth: Range
     speed: Range
     count: Range | None = None
-    middle: Range | None = None
-    stop: Range | None = None
     lead: Range | None = None
     hop: Range | None = None
     zone: Range = (0.0, 1.0)
@@ -81,11 +79,11 @@ class Work:
     @property
     def counts(self) -> str:
         """The count, and to where."""
-        if self.zone[0] > 0.0 and self.retrieve is None:
-            if self.lowered and self.stop is not None:
-                return f"stop it at {spread(self.stop, 0)}"
-            return "" if self.middle is None else f"count {spread(self.middle, 0)} to them"
-        return "" if self.count is None else f"count {spread(self.count, 0)}"
+        if self.count is None:
+            return ""
+        if self.zone[0] > 0.0 and self.lowered:
+            return f"stop it at {spread(self.count, 0)}"
+        return f"count {spread(self.count, 0)}{' to them' if self.zone[0] > 0.0 else ''}"
 
     def lands(self, units: PlanUnits) -> str:
         """Where the cast is to land."""

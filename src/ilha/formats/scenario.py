@@ -12,10 +12,11 @@ from ilha.core.judge.board import board
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
-from ilha.core.units import si
+from ilha.core.units import kg_from_g, kg_m3_from_g_cm3, m2_from_cm2, m_from_mm
 from ilha.core.water.conditions import ACROSS, Conditions, FallKind
 from ilha.formats.board_json import as_json
 from ilha.formats.fields import first_error
+from ilha.formats.words import Family, School, Shape
 
 Steps = float | Annotated[list[float], Field(min_length=1)]
 
@@ -49,6 +50,10 @@ class StancePart(_Part):
     kind: Literal["fixed", "drifting"] = "fixed"
     tip_height_m: Steps = 1.5
     drift_speed_m_s: float = 0.0
+    drift_follows: bool = Field(
+        default=False, description="the boat drifts at the surface current plus the drift speed")
+    drift_plane: float = Field(
+        default=1.0, description="share of the current's shear in the plane of the line")
 
 
 class LinePart(_Part):
@@ -60,6 +65,9 @@ class LinePart(_Part):
 class ZonePart(_Part):
     from_bottom_m: float = 0.0
     to_bottom_m: float = 1.0
+    lightest_s: float | None = Field(
+        default=None, ge=0.0, description="seconds in the zone of the lightest rig that does the"
+        " job, where it is none of these heads")
 
 
 class RetrievePart(_Part):
@@ -75,8 +83,8 @@ class ReferenceCast(_Part):
     drag_area_cm2: float = 2.5
 
     def core(self) -> SeenCast:
-        return SeenCast(si(self.mass_g, 1), self.distance_m, si(self.line_diameter_mm, 1),
-                        self.drag_area_cm2 * 1e-4)
+        return SeenCast(kg_from_g(self.mass_g), self.distance_m, m_from_mm(self.line_diameter_mm),
+                        m2_from_cm2(self.drag_area_cm2))
 
 
 class RodPart(_Part):
@@ -88,8 +96,8 @@ class RodPart(_Part):
     def core(self) -> Rod:
         seen = self.reference_cast
         casts = tuple(c.core() for c in (seen if isinstance(seen, list) else [seen]))
-        most = float("inf") if self.lure_max_g is None else si(self.lure_max_g, 1)
-        return Rod(si(self.lure_min_g, 1), most, si(self.effective_mass_g, 1), casts)
+        most = float("inf") if self.lure_max_g is None else kg_from_g(self.lure_max_g)
+        return Rod(kg_from_g(self.lure_min_g), most, kg_from_g(self.effective_mass_g), casts)
 
 
 class PlasticPart(_Part):
@@ -98,38 +106,38 @@ class PlasticPart(_Part):
     height_mm: float
     mass_g: float
     density_g_cm3: float = 1.08
-    tail: Literal["straight", "stick", "paddle", "curl", "creature", "t-tail", "shrimp", "crab",
-                  "tube", "surface"] = "straight"
+    tail: Family = "straight"
     extra_drag_cm2: float = 0.0
 
     def core(self) -> Plastic:
-        return Plastic(si(self.length_mm, 1), si(self.width_mm, 1), si(self.height_mm, 1),
-                       si(self.mass_g, 1), self.density_g_cm3 * 1e3, self.tail,
-                       self.extra_drag_cm2 * 1e-4)
+        return Plastic(m_from_mm(self.length_mm), m_from_mm(self.width_mm),
+                       m_from_mm(self.height_mm), kg_from_g(self.mass_g),
+                       kg_m3_from_g_cm3(self.density_g_cm3), self.tail,
+                       m2_from_cm2(self.extra_drag_cm2))
 
 
 class HeadPart(_Part):
     id: str
     mass_g: float
     density_g_cm3: float = 11.34
-    shape: Literal[
-        "ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football", "buried",
-        "swinging", "belly-weighted", "resin", "bladed", "crab",
-    ] = "ball"
+    shape: Shape = "ball"
     hook_mass_g: float = 1.2
     hook_gape_mm: float | None = None
     hook_wire_mm: float | None = None
     hook_x_mm: float | None = None
     weight_x_mm: float | None = None
     extra_drag_cm2: float = 0.0
+    slow_factor: float = Field(
+        default=1.0, gt=0.0, description="times longer that it was seen to fall than computed")
 
     def core(self) -> Head:
         def m(value_mm: float | None) -> float | None:
-            return None if value_mm is None else si(value_mm, 1)
+            return None if value_mm is None else m_from_mm(value_mm)
 
-        return Head(self.id, si(self.mass_g, 1), self.density_g_cm3 * 1e3, self.shape,
-                    si(self.hook_mass_g, 1), m(self.hook_gape_mm), m(self.hook_wire_mm),
-                    m(self.hook_x_mm), m(self.weight_x_mm), self.extra_drag_cm2 * 1e-4)
+        return Head(self.id, kg_from_g(self.mass_g), kg_m3_from_g_cm3(self.density_g_cm3),
+                    self.shape, kg_from_g(self.hook_mass_g), m(self.hook_gape_mm),
+                    m(self.hook_wire_mm),
+                    m(self.hook_x_mm), m(self.weight_x_mm), m2_from_cm2(self.extra_drag_cm2))
 
 
 class AddedPart(_Part):
@@ -142,8 +150,8 @@ class AddedPart(_Part):
     drag_area_cm2: float = 0.0
 
     def core(self) -> Part:
-        return Part(si(self.mass_g, 1), self.density_g_cm3 * 1e3, si(self.x_mm, 1),
-                    si(self.z_mm, 1), self.drag_area_cm2 * 1e-4)
+        return Part(kg_from_g(self.mass_g), kg_m3_from_g_cm3(self.density_g_cm3),
+                    m_from_mm(self.x_mm), m_from_mm(self.z_mm), m2_from_cm2(self.drag_area_cm2))
 
 
 class TandemPart(_Part):
@@ -155,7 +163,7 @@ class TandemPart(_Part):
     leader_mm: float = 0.37
 
     def core(self) -> Rigging:
-        return TwoHeads(self.front.core(), self.spacing_m, si(self.leader_mm, 1))
+        return TwoHeads(self.front.core(), self.spacing_m, m_from_mm(self.leader_mm))
 
 
 class SinkerPart(_Part):
@@ -176,7 +184,7 @@ class SinkerPart(_Part):
         dropper = (0.3 if three_way else 0.0) if self.dropper_m is None else self.dropper_m
         leader = (1.5 if three_way else 0.6) if self.leader_m is None else self.leader_m
         lift = (1.5 if three_way else 0.0) if self.lift_m is None else self.lift_m
-        return OnSinker(si(self.sinker_g, 1), dropper, leader, si(self.leader_mm, 1), lift)
+        return OnSinker(kg_from_g(self.sinker_g), dropper, leader, m_from_mm(self.leader_mm), lift)
 
 
 class Scenario(_Part):
@@ -190,9 +198,7 @@ class Scenario(_Part):
     stance: StancePart = StancePart()
     line: LinePart
     zone: ZonePart = ZonePart()
-    school: Literal[
-        "lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work"
-    ] = "lightest-practical"
+    school: School = "lightest-practical"
     cast_m: float = 25.0
     cast_to_current_deg: float = ACROSS
     lowered: bool = False
@@ -205,19 +211,21 @@ class Scenario(_Part):
 
     def conditions(self) -> Conditions:
         """The scenario's water, stance and line in SI, for the core."""
-        if self.stance.kind == "fixed" and self.stance.drift_speed_m_s != 0.0:
+        if self.stance.kind == "fixed" and (
+                self.stance.drift_speed_m_s != 0.0 or self.stance.drift_follows):
             raise DomainError("stance.drift_speed_m_s", "must be 0 for a fixed stance",
                               self.stance.drift_speed_m_s, "m/s", "or set stance.kind to drifting")
         return Conditions(
             depth=np.asarray(self.mark.depth_m), profile=self.flow.profile,
             canopy=self.mark.cover_height_m,
             surface_speed=np.asarray(self.flow.surface_speed_m_s),
-            line_diameter=si(self.line.diameter_mm, 1), feed_tension=self.line.feed_tension_n,
+            line_diameter=m_from_mm(self.line.diameter_mm), feed_tension=self.line.feed_tension_n,
             fall=self.line.fall, temperature_c=np.asarray(self.water.temperature_c),
             salinity=np.asarray(self.water.practical_salinity),
             wind=np.asarray(self.air.wind_m_s), wind_angle_deg=self.air.wind_to_cast_deg,
             tip_height=np.asarray(self.stance.tip_height_m),
-            drift_speed=self.stance.drift_speed_m_s, zone_from=self.zone.from_bottom_m,
+            drift_speed=self.stance.drift_speed_m_s, drift_follows=self.stance.drift_follows,
+            drift_plane=self.stance.drift_plane, zone_from=self.zone.from_bottom_m,
             zone_to=self.zone.to_bottom_m, cast=self.cast_m,
             cast_angle_deg=self.cast_to_current_deg, lowered=self.lowered,
             retrieve_speed=self.retrieve.speed_m_s, steady=self.retrieve.steady,
@@ -252,5 +260,7 @@ def answer(scenario: Scenario) -> dict[str, Any]:
         None if scenario.rod is None else scenario.rod.core(), scenario.school,
         None if scenario.rigging is None else scenario.rigging.core(),
         [part.core() for part in scenario.added],
+        slow=[head.slow_factor for head in scenario.heads],
+        lightest_zone=scenario.zone.lightest_s,
     )
     return as_json(result, scenario.retrieve.reel_cm_per_turn * 1e-2)

@@ -6,10 +6,9 @@ import sqlite3
 from typing import TypedDict, cast
 
 
-class Row(TypedDict):
+class Facts(TypedDict):
     """A fish; ``eats`` and ``minds`` are JSON lists of words."""
 
-    key: str
     name: str
     scientific: str
     feeds: str
@@ -18,6 +17,7 @@ class Row(TypedDict):
     teeth: str
     takes: str
     strength: str
+    usual_kg: float
     runs: str
     holds: str
     comfort_low_c: float
@@ -28,12 +28,18 @@ class Row(TypedDict):
     minds: str
 
 
+class Row(Facts):
+    """A row of ``fish``."""
+
+    key: str
+
+
 def listed(conn: sqlite3.Connection) -> list[Row]:
     """All rows."""
     rows = conn.execute(
         """
 SELECT
-  key, name, scientific, feeds, mouth, hardness, teeth, takes, strength, runs, holds,
+  key, name, scientific, feeds, mouth, hardness, teeth, takes, strength, usual_kg, runs, holds,
   comfort_low_c, comfort_high_c, forage_low_mm, forage_high_mm, eats, minds
 FROM fish
 ORDER BY name
@@ -47,16 +53,17 @@ def put(conn: sqlite3.Connection, row: Row) -> None:
     conn.execute(
         """
 INSERT INTO fish (
-  key, name, scientific, feeds, mouth, hardness, teeth, takes, strength, runs, holds,
+  key, name, scientific, feeds, mouth, hardness, teeth, takes, strength, usual_kg, runs, holds,
   comfort_low_c, comfort_high_c, forage_low_mm, forage_high_mm, eats, minds
 ) VALUES (
-  :key, :name, :scientific, :feeds, :mouth, :hardness, :teeth, :takes, :strength, :runs, :holds,
+  :key, :name, :scientific, :feeds, :mouth, :hardness, :teeth, :takes, :strength, :usual_kg, :runs,
+  :holds,
   :comfort_low_c, :comfort_high_c, :forage_low_mm, :forage_high_mm, :eats, :minds
 )
 ON CONFLICT (key) DO UPDATE SET
   name = excluded.name, scientific = excluded.scientific, feeds = excluded.feeds,
   mouth = excluded.mouth, hardness = excluded.hardness, teeth = excluded.teeth,
-  takes = excluded.takes, strength = excluded.strength, runs = excluded.runs,
+  takes = excluded.takes, strength = excluded.strength, usual_kg, runs = excluded.runs,
   holds = excluded.holds, comfort_low_c = excluded.comfort_low_c,
   comfort_high_c = excluded.comfort_high_c, forage_low_mm = excluded.forage_low_mm,
   forage_high_mm = excluded.forage_high_mm, eats = excluded.eats, minds = excluded.minds

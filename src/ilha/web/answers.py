@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from flask import request
+from pydantic import BaseModel
 from werkzeug.wrappers import Response
 
 
@@ -13,3 +14,17 @@ def json_answer(text: str | bytes) -> Response:
     # Weak: the text may go out compressed.
     response.add_etag(weak=True)
     return response.make_conditional(request)
+
+
+def answer(payload: BaseModel) -> Response:
+    """A payload as JSON."""
+    return json_answer(payload.model_dump_json())
+
+
+def as_file(data: bytes, kind: str, name: str) -> Response:
+    """A file to be saved under a name."""
+    text = kind.startswith("text/")
+    response = Response(data, content_type=f"{kind}; charset=utf-8" if text else kind)
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
+    response.cache_control.no_cache = True
+    return response

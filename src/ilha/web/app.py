@@ -10,30 +10,20 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
 from ilha.store import db
-from ilha.web import (
-    again,
-    bench,
-    buy,
-    card,
-    choice,
-    data,
-    database,
-    day,
-    errors,
-    fit,
-    gear,
-    know,
-    lid,
-    log,
-    pack,
-    places,
-    plan,
-    resources,
-    security,
-    tides,
-    trainer,
-)
+from ilha.web import database, errors, security
+from ilha.web.bench import routes as bench
+from ilha.web.box import routes as box
+from ilha.web.choice import routes as choice
+from ilha.web.data import routes as data
+from ilha.web.day import routes as day
 from ilha.web.errors import problem
+from ilha.web.know import routes as know
+from ilha.web.lid import routes as lid
+from ilha.web.log import routes as log
+from ilha.web.pack import routes as pack
+from ilha.web.places import routes as places
+from ilha.web.plan import routes as plan
+from ilha.web.reference import routes as reference
 
 DIST = Path(__file__).parent / "dist"
 _YEAR = 365 * 24 * 3600
@@ -68,10 +58,8 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     security.register(app)
     errors.register(app)
     database.register(app)
-    for module in (resources, day, fit, places, plan, card, tides, bench, trainer, choice,
-                   know, log, again, gear, lid,
-                   pack, buy, data):
-        app.register_blueprint(module.bp)
+    for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data):
+        app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)
     return app

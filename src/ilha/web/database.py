@@ -1,14 +1,12 @@
-"""One connection per request."""
+"""One connection per request, and the clock."""
 
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Iterator
-from contextlib import contextmanager
+import time
 
 from flask import Flask, current_app, g
 
-from ilha.formats.fields import FieldError
 from ilha.store import db
 
 
@@ -20,21 +18,9 @@ def connection() -> sqlite3.Connection:
     return conn
 
 
-@contextmanager
-def whole(what: str, keep: bool = True) -> Iterator[sqlite3.Connection]:
-    """All of a change or nothing of it; a name that is taken is told by field. keep : False to see
-    whether it would be taken, and change nothing."""
-    conn = connection()
-    conn.execute("BEGIN IMMEDIATE")
-    try:
-        yield conn
-        conn.execute("COMMIT" if keep else "ROLLBACK")
-    except BaseException as error:
-        conn.execute("ROLLBACK")
-        if isinstance(error, sqlite3.IntegrityError) and "UNIQUE" in str(error):
-            raise FieldError("name", f"`name` must be new, there is a {what} of that name: choose"
-                                     " another") from error
-        raise
+def now_s() -> float:
+    """The application's clock, s since 1970 UTC."""
+    return float(current_app.config.get("NOW") or time.time())
 
 
 def register(app: Flask) -> None:

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from ilha.core.errors import DomainError
+from ilha.desk.errors import NotFound
 from ilha.formats.fields import FieldError, first_error
 
 log = logging.getLogger("ilha")
@@ -17,14 +18,6 @@ log = logging.getLogger("ilha")
 
 class ServiceAway(ConnectionError):
     """The tide service does not answer, or answers with an error of its own."""
-
-
-class NotFound(LookupError):
-    """A row that the request names and the store does not have."""
-
-    def __init__(self, field: str, what: str, row_id: int) -> None:
-        self.field = field
-        super().__init__(f"`{field}`: there is no {what} {row_id}: choose another")
 
 
 def problem(status: int, code: str, message: str, field: str | None = None) -> Response:

@@ -9,18 +9,21 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
-from ilha.web import bench_payloads as b
-from ilha.web import choice_payloads as o
-from ilha.web import day_payloads as d
-from ilha.web import gear_payloads as g
-from ilha.web import know_payloads as k
-from ilha.web import lid_payloads as x
-from ilha.web import log_payloads as l_
-from ilha.web import pack_payloads as q
+from ilha.desk import records as r
+from ilha.desk.kinds import KINDS
 from ilha.web import payloads as p
-from ilha.web import plan_payloads as c
-from ilha.web import tide_payloads as t
-from ilha.web.kinds import KINDS
+from ilha.web.bench import payloads as b
+from ilha.web.box import payloads as g
+from ilha.web.box.dump import SHOWN
+from ilha.web.choice import payloads as o
+from ilha.web.day import payloads as d
+from ilha.web.know import payloads as k
+from ilha.web.lid import payloads as x
+from ilha.web.log import payloads as l_
+from ilha.web.pack import payloads as q
+from ilha.web.places import payloads as t
+from ilha.web.plan import payloads as c
+from ilha.web.reference import payloads as f
 
 
 @dataclass(frozen=True)
@@ -37,13 +40,13 @@ class Route:
 
 
 ROUTES = (
-    Route("get", "/api/health", "Whether the server is there", p.Health),
-    Route("get", "/api/marks", "All marks", p.Marks),
-    Route("post", "/api/marks", "Add a mark", p.Mark, body=p.NewMark),
-    Route("put", "/api/marks/{row_id}", "Change a mark", p.Mark, body=p.NewMark),
-    Route("delete", "/api/marks/{row_id}", "Remove a mark; answers with what it was", p.Mark),
+    Route("get", "/api/health", "Whether the server is there", f.Health),
+    Route("get", "/api/marks", "All marks", t.Marks),
+    Route("post", "/api/marks", "Add a mark", t.Mark, body=r.NewMark),
+    Route("put", "/api/marks/{row_id}", "Change a mark", t.Mark, body=r.NewMark),
+    Route("delete", "/api/marks/{row_id}", "Remove a mark; answers with what it was", t.Mark),
     Route("get", "/api/marks.gpx", "All marks as GPX", "application/gpx+xml"),
-    Route("post", "/api/marks/import", "Marks from GPX, all or none", p.Marks, body=p.MarksFile),
+    Route("post", "/api/marks/import", "Marks from GPX, all or none", t.Marks, body=t.MarksFile),
     Route("get", "/api/tides", "Where tides come from", t.Ports),
     Route("post", "/api/tides", "Bring a tide in", t.Port, body=t.NewTide),
     Route("post", "/api/tides/ask", "Bring a tide in from the service", t.Port, body=t.AskTide),
@@ -52,16 +55,16 @@ ROUTES = (
     Route("post", "/api/streams", "Bring a stream in", t.Stream, body=t.NewStream),
     Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
     Route("put", "/api/heads/{row_id}/hook", "A head's hook as it was measured", g.Head,
-          body=b.HookMeasures),
+          body=g.HookMeasures),
     Route("put", "/api/heads/{row_id}/mass", "What the scale says of a head", g.Head,
           body=g.Weighing),
     Route("put", "/api/plastics/{row_id}/mass", "What the scale says of a plastic", g.Plastic,
           body=g.Weighing),
     *(route for key, kind in KINDS.items() for route in (
-        Route("post", f"/api/{key}", f"Add a {kind.what}", kind.shown, body=kind.new),
-        Route("put", f"/api/{key}/{{row_id}}", f"Change a {kind.what}", kind.shown, body=kind.new),
+        Route("post", f"/api/{key}", f"Add a {kind.what}", SHOWN[key], body=kind.new),
+        Route("put", f"/api/{key}/{{row_id}}", f"Change a {kind.what}", SHOWN[key], body=kind.new),
         Route("delete", f"/api/{key}/{{row_id}}", f"Take a {kind.what} out; answers with what it"
-              " was", kind.shown))),
+              " was", SHOWN[key]))),
     Route("post", "/api/box/{kind}/{row_id}/back", "Put back what was taken out", g.PutBack),
     Route("put", "/api/box/{kind}/{row_id}/counted", "As many again as are carried",
           g.Counted, body=g.Counted),
@@ -73,15 +76,16 @@ ROUTES = (
     Route("post", "/api/pack", "The fewest heads and plastics for a plan", q.PackList,
           body=q.PackQuestion),
     Route("get", "/api/restock", "What the log took from the box, and what it cost", q.Restock),
-    Route("get", "/api/lid/buy", "The purchases that close most of the chart's gaps", q.BuyList,
-          query=q.BuyQuestion),
+    Route("get", "/api/lid/buy", "The purchases that close most of the chart's gaps", x.BuyList,
+          query=x.BuyQuestion),
     Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
     Route("get", "/api/box", "All that is carried", g.Box),
-    Route("get", "/api/reference", "Schools and stances", p.Reference),
-    Route("get", "/api/settings", "What was chosen last", p.Settings),
-    Route("put", "/api/settings", "Save what is chosen", p.Settings, body=p.Settings),
+    Route("get", "/api/reference", "Schools and stances", f.Reference),
+    Route("get", "/api/settings", "What was chosen last", f.Settings),
+    Route("put", "/api/settings", "Save what is chosen", f.Settings, body=f.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
           query=d.DayQuestion),
+    Route("get", "/api/compare", "Two rigs on the same water", d.Compared, query=d.CompareQuestion),
     Route("get", "/api/plan.txt", "The day's change plan as plain text", "text/plain",
           query=d.DayQuestion),
     Route("get", "/api/plan.ics", "The day's change plan as a calendar", "text/calendar",

@@ -1,7 +1,7 @@
 // The marks where they lie, north up, to scale: owns its <svg>. Our own shapes; no map beneath.
 import type { Mark } from "../../api/types";
-import { length, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { length, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import { barLength, makeChart, roomForLabels } from "../geometry/chart";
 
 interface Props {

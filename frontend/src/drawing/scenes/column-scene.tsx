@@ -1,9 +1,9 @@
 // The water column of one mark at one moment, to scale: owns its <svg>, view box and y-flip.
 import { useMemo } from "react";
 import type { DayBoard, Mark, Plastic } from "../../api/types";
-import { length, speed, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
-import type { Frame, HeadFrame } from "../../views/day/frame";
+import { length, speed, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
+import type { Frame, HeadFrame } from "../geometry/frame";
 import { fallPath, leaderEnd, lineShape, makeView, type FallPath, type Shape, type View } from "../geometry/column";
 import { Angler } from "../shapes/angler";
 import { Bottom } from "../shapes/bottom";
@@ -107,7 +107,7 @@ const FIFTH = 0.2;
 function fallsOf(
   head: HeadFrame, board: DayBoard, depth: number,
 ): { middle: FallPath; edge: [FallPath, FallPath] | null } | null {
-  const { count, lead } = head;
+  const { bottom: count, lead } = head;
   if (count == null || lead == null || head.fallHeight.length === 0) return null;
   const path = (times: number) =>
     fallPath(head.fallHeight, head.fallShift, lead, count, depth, times);

@@ -1,6 +1,6 @@
 // Casts over the water seen from above, to scale: owns its <svg>. The bands are what fish see of a way.
-import { length, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { length, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import { fanBox, fanRays, walkRays } from "../geometry/fan";
 
 interface Props {

@@ -1,7 +1,7 @@
 // Riggings that are lengths of line: float, two heads, sinkers. The lengths are said, not drawn to
 // scale, and the picture says so.
 import type { RiggingPlan } from "../../api/types";
-import { planNumber, type Units } from "../../ui/units";
+import { planNumber, type Units } from "../../base/units";
 
 interface Node {
   x: number;

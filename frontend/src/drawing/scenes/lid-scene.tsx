@@ -1,8 +1,8 @@
 // The lid chart: depth across, current up, a region for each head, the day's path. Owns its <svg>.
 import { memo, useMemo } from "react";
 import type { Head, LidChart } from "../../api/types";
-import { headName, length, speed, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { headName, length, speed, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import { polyline, type Point } from "../geometry/path";
 import { nameAt, regionsOf } from "../geometry/lid";
 

@@ -1,7 +1,7 @@
 // One or two outfits in one water, to scale: the held line, the fall, the count. Owns its <svg>.
 import type { Outfit } from "../../api/types";
-import { length, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { length, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import { outfitShape, sideRange, type OutfitShape } from "../geometry/outfit";
 import { polyline, smooth } from "../geometry/path";
 

@@ -1,7 +1,7 @@
 // The tide rail: height, stream, picks and hours of a day. The still part is drawn once.
 import { memo, useMemo } from "react";
 import type { DayBoard } from "../../api/types";
-import { length, text, type Units } from "../../ui/units";
+import { length, text, type Units } from "../../base/units";
 import { hourMarks } from "../geometry/hours";
 import { moonPath } from "../geometry/moon";
 import { polyline, type Point } from "../geometry/path";

@@ -1,9 +1,9 @@
 // A steady retrieve seen from the side, the rod at the left: owns its <svg>. Depths are exaggerated
 // against the distance, and by how much is said.
 import { useMemo } from "react";
-import { length, text } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
-import type { HeadFrame } from "../../views/day/frame";
+import { length, text } from "../../base/units";
+import { useSize } from "../../base/use-size";
+import type { HeadFrame } from "../geometry/frame";
 import { makeView, type View } from "../geometry/column";
 import { polyline } from "../geometry/path";
 import { swimPath } from "../geometry/swim";

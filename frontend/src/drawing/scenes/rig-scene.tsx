@@ -1,7 +1,7 @@
 // The rig large and to scale, its exit mark, its clearance and a ruler. Owns its <svg> and y-flip.
 import type { Fit, Head, HookFit, Plastic } from "../../api/types";
-import { MM_PER_SIXTEENTH, inches, small, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { MM_PER_SIXTEENTH, inches, small, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import type { Laid } from "../geometry/rigged";
 import { rigBox } from "../shapes/rig";
 import { Rigged } from "../shapes/rigged";

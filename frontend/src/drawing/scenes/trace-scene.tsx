@@ -1,6 +1,6 @@
 // A plastic's outline with handles to drag over its picture: share of the length, half height.
 import { useRef } from "react";
-import { useSize } from "../../ui/use-size";
+import { useSize } from "../../base/use-size";
 import { outline, type Measures } from "../geometry/plastic";
 
 interface Props {

@@ -1,5 +1,5 @@
 // A day's tide with what happened on it: hours across, height of tide up. Owns its <svg>.
-import { useSize } from "../../ui/use-size";
+import { useSize } from "../../base/use-size";
 import { polyline, type Point } from "../geometry/path";
 
 interface Props {

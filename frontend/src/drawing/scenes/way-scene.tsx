@@ -1,6 +1,6 @@
 // The lure's way over the bottom on one retrieve: heights exaggerated, and said. Owns its <svg>.
-import { length, text, type Units } from "../../ui/units";
-import { useSize } from "../../ui/use-size";
+import { length, text, type Units } from "../../base/units";
+import { useSize } from "../../base/use-size";
 import { polyline, type Point } from "../geometry/path";
 
 interface Props {

@@ -2,9 +2,9 @@
 // time in the zone, and the head dropped in real time.
 import { useEffect } from "react";
 import type { Plastic } from "../../api/types";
-import { length, text, type Units } from "../../ui/units";
-import { useSeconds } from "../../ui/use-seconds";
-import type { HeadFrame } from "../../views/day/frame";
+import { length, text, type Units } from "../../base/units";
+import { useSeconds } from "../../base/use-seconds";
+import type { HeadFrame } from "../geometry/frame";
 import { fallTicks, placeAt, tickEvery, type FallPath, type View } from "../geometry/column";
 import { polyline, smooth, type Point } from "../geometry/path";
 import { Lure, lureTimes } from "./lure";

@@ -1,8 +1,8 @@
 // The water itself: surface, feeding zone, depth scale and the current's arrows.
 import { memo } from "react";
 import type { DayBoard } from "../../api/types";
-import { length, lengthScale, rangeText, speed, text, type Units } from "../../ui/units";
-import type { Frame } from "../../views/day/frame";
+import { length, lengthScale, rangeText, speed, text, type Units } from "../../base/units";
+import type { Frame } from "../geometry/frame";
 import { depthMarks, type View } from "../geometry/column";
 
 export const Water = memo(function Water({ view, depth }: { view: View; depth: number }) {

@@ -1,25 +1,15 @@
 // What lies on the bench, as a sentence in which every fact is a control.
-import type { Fit, FitQuery, Head } from "../../api/types";
+import type { Fit, Head } from "../../api/types";
 import { Choice, Fact } from "../../ui/fact";
-import { FishFact } from "../../ui/fish-fact";
+import { COVERS, ShankFact } from "../../features/facts/bench-facts";
+import { FishFact } from "../../features/facts/fish-fact";
 import { NumberSheet } from "../../ui/number-sheet";
-import { useChosen, useQuestion } from "../../ui/question";
-import { KG_SCALE, grams, headName, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { KG_SCALE, grams, headName, text } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 import { shapeWords } from "../../ui/weight";
 import { SUITS } from "./rigging-row";
 import { TrueSizeFact } from "./true-size";
-
-export const COVERS: { value: NonNullable<FitQuery["cover"]>; words: string }[] = [
-  { value: "none", words: "open water" }, { value: "low-weed", words: "low weed" },
-  { value: "tall-weed", words: "tall weed" }, { value: "overhang", words: "overhanging cover" },
-  { value: "snags", words: "snags" },
-];
-const SHANKS: { value: NonNullable<FitQuery["shank"]>; words: string; note: string }[] = [
-  { value: "middle", words: "the middle way", note: "out in the middle third" },
-  { value: "short", words: "short shanks", note: "more of the body works; more short bites" },
-  { value: "long", words: "long shanks", note: "fewer short bites, teeth off the leader; a stiffer body" },
-];
 
 interface Props {
   head: Head | undefined;
@@ -92,15 +82,6 @@ function CoverFact() {
   );
 }
 
-export function ShankFact() {
-  const { facts, set } = useQuestion();
-  const value = facts.shank ?? "middle";
-  return (
-    <Fact label="school of shank" words={SHANKS.find((s) => s.value === value)!.words} source={facts.shank ? "chosen" : "assumed"}>
-      {(close) => <Choice options={SHANKS} value={value} onPick={(shank) => { set({ shank }); close(); }} />}
-    </Fact>
-  );
-}
 
 function LineFact() {
   const { box, line } = useChosen();

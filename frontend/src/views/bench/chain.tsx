@@ -1,6 +1,6 @@
 // The strength chain from the rod to the hook, its weakest link in a box, and what a snag does.
 import type { HookFit, Strength } from "../../api/types";
-import { kilograms, text } from "../../ui/units";
+import { kilograms, text } from "../../base/units";
 
 export function ChainStrip({ strength, hook }: { strength: Strength; hook: HookFit }) {
   const lost = strength.lost.join(" and ").replace(" and head", ", head");

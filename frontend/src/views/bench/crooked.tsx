@@ -6,7 +6,7 @@ import { straightQuery } from "../../api/day";
 import type { Findings } from "../../api/types";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { small, smallScale, text, type Units } from "../../ui/units";
+import { small, smallScale, text, type Units } from "../../base/units";
 
 const SEEN = [
   { key: "gap_mm", label: "Gap behind the head", note: "" },

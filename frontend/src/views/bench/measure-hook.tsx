@@ -7,7 +7,7 @@ import { boxQuery } from "../../api/resources";
 import type { Head } from "../../api/types";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { small, smallScale, text, type Units } from "../../ui/units";
+import { small, smallScale, text, type Units } from "../../base/units";
 
 const FIELDS = [
   { key: "straight_mm", label: "Rear of the head to the bend", of: "hook_straight_mm" },

@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import type { Fit, Head, HookFit, Plastic } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
-import { useQuestion } from "../../ui/question";
+import { useQuestion } from "../../features/question/question";
 
 export const SUITS = { suits: "suits", possible: "possible", no: "not here" };
 

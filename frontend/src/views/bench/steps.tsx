@@ -2,7 +2,7 @@
 import type { Fit, Head, HookFit, Plastic, RiggingPlan } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
-import { planNumber, type Units } from "../../ui/units";
+import { planNumber, type Units } from "../../base/units";
 
 interface Props {
   plastic: Plastic;

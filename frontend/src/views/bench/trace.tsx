@@ -7,9 +7,9 @@ import { boxQuery } from "../../api/resources";
 import type { NewPlastic, Plastic } from "../../api/types";
 import { TraceScene } from "../../drawing/scenes/trace-scene";
 import { Line, Pick } from "../../ui/form-row";
-import { useQuestion } from "../../ui/question";
+import { useQuestion } from "../../features/question/question";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { smallScale, type Units } from "../../ui/units";
+import { smallScale, type Units } from "../../base/units";
 
 const LOOKS: NewPlastic["look"][] = ["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky", "tube", "surface"];
 const MATERIALS: NewPlastic["material"][] = ["plastisol", "salted plastisol", "elastomer", "biodegradable"];

@@ -5,7 +5,7 @@ import { Modal } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
 import type { Drill, Head, HookFit, Plastic, TrainerScore } from "../../api/types";
 import { DrillScene } from "../../drawing/scenes/drill-scene";
-import { small, text, type Units } from "../../ui/units";
+import { small, text, type Units } from "../../base/units";
 
 const SAID: { code: Drill["code"]; words: string }[] = [
   { code: "straight", words: "straight" }, { code: "exit-forward", words: "a gap: out too far forward" },

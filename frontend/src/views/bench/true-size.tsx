@@ -1,7 +1,7 @@
 // True size on this screen: a bank or identity card is held to the glass once, and kept per device.
 import { useId, useState } from "react";
 import { Fact } from "../../ui/fact";
-import { CARD_MM } from "../../ui/units";
+import { CARD_MM } from "../../base/units";
 
 const KEY = "ilha.px_per_mm";
 /** Screens have between these pixels (of the style sheet) to the millimetre. */

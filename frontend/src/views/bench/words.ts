@@ -1,6 +1,6 @@
 // What a hook's fit means, with the figure that decides it.
 import type { Fit, HookFit } from "../../api/types";
-import { kilograms, small, speed, text, type Units } from "../../ui/units";
+import { kilograms, small, speed, text, type Units } from "../../base/units";
 
 export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string, string] {
   const exit = text(small(hook.exit_mm, units));

@@ -1,6 +1,6 @@
 // Box: what is carried and what it really weighs; what it covers, what to pack, what to buy.
 import { useState } from "react";
-import { useChosen } from "../../ui/question";
+import { useChosen } from "../../features/question/question";
 import { GearPart } from "./gear-part";
 import { KINDS, leftOf } from "./kinds";
 import { LidPart } from "./lid-part";

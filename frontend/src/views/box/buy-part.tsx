@@ -3,9 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { buyQuery } from "../../api/pack";
 import type { Buy, LidQuery } from "../../api/types";
-import { useQuestion } from "../../ui/question";
+import { useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
-import { gramsOfOunces, headName, text } from "../../ui/units";
+import { gramsOfOunces, headName, text } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 
 export function BuyPart({ asked }: { asked: LidQuery }) {

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import type { GearKind, GearRow, Typed } from "../../api/gear";
 import { Line, Pick } from "../../ui/form-row";
-import { useQuestion } from "../../ui/question";
+import { useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { KINDS, fieldScale, isWrong, read, typedAgain, type Gear } from "./kinds";
 

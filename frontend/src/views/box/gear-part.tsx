@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { GearKind, GearRow } from "../../api/gear";
 import { FileTools } from "../../ui/file-tools";
-import { useChosen, useQuestion } from "../../ui/question";
+import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { GearForm } from "./gear-form";
 import { KINDS, type Gear } from "./kinds";

@@ -2,7 +2,7 @@
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
-import { grams, gramsOfOunces, lengthScale, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../ui/units";
+import { grams, gramsOfOunces, lengthScale, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 
 export const MATERIALS = ["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc", "resin and lead"];

@@ -3,11 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { packQuery } from "../../api/pack";
 import type { PackQuestion, Visit } from "../../api/types";
-import { ASSUMED_FISH } from "../../ui/facts";
-import { useChosen, useQuestion } from "../../ui/question";
+import { ASSUMED_FISH } from "../../features/question/facts";
+import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
-import { LineFact, RodFact, SchoolFact } from "../day/other-facts";
-import { dateAt } from "../log/trip-rail";
+import { LineFact, RodFact, SchoolFact } from "../../features/facts/other-facts";
+import { dateAt } from "../../features/log/trip-rail";
 import { PackedList } from "./packed-list";
 import { VisitRow } from "./visit-row";
 

@@ -1,9 +1,9 @@
 // The packing list: what to take, what is missing and what that costs; what is fished when.
 import type { PackList, Take } from "../../api/types";
-import { useChosen, useQuestion } from "../../ui/question";
-import { headName, text } from "../../ui/units";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { headName, text } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
-import { dayWords } from "../day/when";
+import { dayWords } from "../../features/facts/when";
 import { priceText } from "./kinds";
 
 interface Props {

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { restockQuery } from "../../api/pack";
 import type { Restock } from "../../api/types";
-import { useQuestion } from "../../ui/question";
+import { useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { priceText } from "./kinds";
 import { useGear } from "./use-gear";

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { Head, Plastic } from "../../api/types";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { grams, gramsOfOunces, text } from "../../ui/units";
+import { grams, gramsOfOunces, text } from "../../base/units";
 import { headWords } from "./kinds";
 import { useGear } from "./use-gear";
 

@@ -2,11 +2,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
 import { Form } from "react-bootstrap";
+import { Refused } from "../../api/client";
 import { cardQuery, fileOf } from "../../api/day";
 import type { CardQuery, CardSheet } from "../../api/types";
 import { StripScene } from "../../drawing/scenes/strip-scene";
-import { EmptyBox, useMissing } from "../../ui/empty-box";
-import { useQuestion } from "../../ui/question";
+import { NoWater } from "../../features/question/no-water";
+import { EmptyBox, useMissing } from "../../features/question/empty-box";
+import { useQuestion } from "../../features/question/question";
 
 export default function CardView() {
   const missing = useMissing();
@@ -21,7 +23,7 @@ function CardOfDay() {
   return (
     <div className="card-view">
       <Hours from={from} to={to} />
-      {data ? <Sheet card={data} /> : error ? (
+      {data ? <Sheet card={data} /> : error instanceof Refused ? <NoWater refused={error} /> : error ? (
         <div className="waiting">
           <p role="alert">{error.message.replaceAll("`", "")}</p>
           <button type="button" className="do" onClick={() => void refetch()}>Try again</button>

@@ -1,14 +1,14 @@
 // What the Day view does beside drawing: the drop, the plan's head, the keys.
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head } from "../../api/types";
-import { useKeys } from "../../ui/keys";
-import { useQuestion } from "../../ui/question";
-import { LAST_STEP, currentStep, setStep } from "../../ui/time";
-import { headName, text, type Units } from "../../ui/units";
+import { useKeys } from "../../base/keys";
+import { useQuestion } from "../../features/question/question";
+import { LAST_STEP, currentStep, setStep } from "../../features/question/time";
+import { headName, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
-import type { Frame, HeadFrame } from "./frame";
-import { SCHOOLS } from "./use-board";
-import { shiftDate } from "./when";
+import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
+import { SCHOOLS } from "../../features/day/use-board";
+import { shiftDate } from "../../features/facts/when";
 
 /** The chosen head dropped in real time. Another moment or another head ends it. */
 export function useDrop(board: DayBoard, frame: Frame, chosen: HeadFrame | undefined) {

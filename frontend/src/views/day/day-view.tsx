@@ -4,24 +4,26 @@ import { useLocation } from "react-router";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
 import { RetrieveScene } from "../../drawing/scenes/retrieve-scene";
-import { EmptyBox, useMissing } from "../../ui/empty-box";
-import { ASSUMED } from "../../ui/facts";
-import { useChosen, useQuestion } from "../../ui/question";
-import { StateStrip } from "../../ui/state-strip";
-import { currentStep, startAt, useStep } from "../../ui/time";
-import { headName, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { EmptyBox, useMissing } from "../../features/question/empty-box";
+import { ASSUMED } from "../../features/question/facts";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { StateStrip } from "../../features/question/state-strip";
+import { currentStep, startAt, useStep } from "../../features/question/time";
+import { headName, text } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 import { plannedName, useDayKeys, useDrop } from "./day-hooks";
+import { CompareSheet } from "./compare-sheet";
 import { Figures } from "./figures";
-import { frameAt, type Frame } from "./frame";
+import { Fished, LeftOut, NoHead } from "./ladder-notes";
+import { frameAt, type Frame } from "../../drawing/geometry/frame";
 import { Ladder } from "./ladder";
-import { LogBar } from "./log-bar";
+import { LogBar } from "../../features/log/log-bar";
 import { Minded } from "./minded";
-import { NoWater } from "./no-water";
+import { NoWater } from "../../features/question/no-water";
 import { PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
-import { useBoard } from "./use-board";
+import { useBoard } from "../../features/day/use-board";
 
 export function DayView() {
   const missing = useMissing();
@@ -64,22 +66,25 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const units = useUnits();
   const { box, mark, plastic, reference } = useChosen();
   const { facts } = useQuestion();
-  const zone = useMemo((): [number, number] => [board.zone_from_m, board.zone_to_m], [board]);
+  const { zone } = frame;
   const Scene = board.steady ? RetrieveScene : ColumnScene;
   const heads = useMemo(() => new Map<number, Head>(box.heads.map((h) => [h.id, h])), [box]);
   // What a past success was made with is compared first.
   const meant = (useLocation().state as { head_id?: number | null } | null)?.head_id ?? null;
-  const [compared, setCompared] = useState<number | null>(meant);
+  const fished = facts.fished?.plastic_id === plastic?.id ? (facts.fished?.head_id ?? null) : null;
+  const [compared, setCompared] = useState<number | null>(meant ?? fished);
   const pick = frame.picks[board.school] ?? null;
   const chosen = frame.heads.find((h) => h.id === pick);
   const drop = useDrop(board, frame, chosen);
   const [planned, setPlanned] = useState(false);
+  const [beside, setBeside] = useState(false);
   const showPlan = useCallback(() => setPlanned(true), []);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
-    <div className={dim ? "water dim" : "water"}>
+    <div className={dim ? "water dim" : "water"} aria-busy={dim}>
+      {dim && <p className="thinking" role="status">Reading the water again: what stands here is the answer of before.</p>}
       <div className="column-side">
         <div className="scene-box">
           {frame.wet ? (
@@ -106,14 +111,17 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
       </div>
       <div className="ladder-side">
         {board.heads.length === 0 ? (
-          <p className="waiting">No head in the box fits this plastic.</p>
+          <NoHead board={board} />
         ) : (
           <Ladder board={board} frame={frame} heads={heads} units={units}
                   schools={reference.schools} compared={compared} onCompare={setCompared} />
         )}
-        <LeftOut count={board.left_out} />
+        <LeftOut board={board} heads={heads} units={units} />
+        <Fished board={board} frame={frame} heads={heads} units={units} />
+        <button type="button" className="plain" onClick={() => setBeside(true)}>this or that, when?</button>
       </div>
       <Rail board={board} frame={frame} heads={heads} units={units} />
+      {beside && <CompareSheet board={board} frame={frame} units={units} head_id={pick} other_id={compared} onHide={() => setBeside(false)} />}
       {planned && (
         <PlanSheet board={board} heads={heads} units={units} onHide={() => setPlanned(false)} />
       )}
@@ -130,18 +138,5 @@ function Dry({ board, frame }: { board: DayBoard; frame: Frame }) {
         {next > 0 ? `Water comes back at ${board.clock[next]}.` : "No more water today."}
       </p>
     </div>
-  );
-}
-
-function LeftOut({ count }: { count: number }) {
-  const { facts, set } = useQuestion();
-  if (count === 0 && !facts.every_head) return null;
-  return (
-    <p className="left-out">
-      {facts.every_head ? "Heads that do not thread straight on this plastic are shown too. " : `${count} heads of the box do not thread straight on this plastic: hook too small or too long, or made for weedless. `}
-      <button type="button" className="plain" onClick={() => set({ every_head: !facts.every_head })}>
-        {facts.every_head ? "hide them" : "show them"}
-      </button>
-    </p>
   );
 }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { DayBoard, HeadDay } from "../../api/types";
 import { plainBoard, plainHead } from "../../tests/sample";
-import type { Units } from "../../ui/units";
-import { frameAt, type HeadFrame } from "./frame";
-import { helpWords, restWords, thenWords, verdictOf, wadeWords } from "./words";
-import { dayWords, shiftDate } from "./when";
+import type { Units } from "../../base/units";
+import { frameAt, type HeadFrame } from "../../drawing/geometry/frame";
+import { helpWords, restWords, thenWords, verdictOf, wadeWords } from "../../features/day/words";
+import { dayWords, shiftDate } from "../../features/facts/when";
 
 const UNITS: Units = {
   head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s",
@@ -15,7 +15,7 @@ const CODES = ["gets-there", "sinks", "waits", "hangs", "outfit", "swims", "runs
 
 function head(id: number, change: Partial<HeadDay> = {}): HeadDay {
   return plainHead(id, 3, {
-    count_s: [4, 6, 8], middle_s: [3, 4, 5], lead_m: [1, 2, 3], scope: [1, 2, 3],
+    count_s: [4, 6, 8], bottom_s: [3, 4, 5], lead_m: [1, 2, 3], scope: [1, 2, 3],
     line_out_m: [5, 7, 9], span_m: [1, 2, 3], window_low_m_s: [0, 0.31, 0.31],
     minimum_mass_g: [5, 6, 7], line_cm: [[0, 100], [0, 200], [0, 300]],
     fall_shift_cm: [[0, 100], [0, 200], [0, 300]], ...change,
@@ -54,6 +54,13 @@ describe("a moment between two steps", () => {
   });
 });
 
+it("says what rod and hook say beside the water, never in its place", () => {
+  const b = board([head(1, { over_g: 12, fit: "at a pinch", fit_word: "hook long", cast_is_guess: true })]);
+  expect(verdictOf(frameAt(b, 1).heads[0]!, context(b, 1))).toMatchObject({
+    sign: "right", beside: ["over your rod by 12.0 g", "hook long: at a pinch", "its cast is a guess"],
+  });
+});
+
 describe("every verdict has its reason and its figure", () => {
   const says = (change: Partial<HeadDay>, isPick = false) => {
     const b = board([head(1, change)]);
@@ -80,7 +87,6 @@ describe("every verdict has its reason and its figure", () => {
     [{ verdict: [2, 2, 2], decided: [5, 5, 5], speed_high_m_s: [0, 0.42, 0] }, "rides up", "leaves their zone above 0.42 m/s"],
     [{ verdict: [3, 3, 3], decided: [6, 6, 6], speed_low_m_s: [0, 0.9, 0] }, "runs under", "under their zone below 0.90 m/s"],
     [{ verdict: [3, 3, 3], decided: [7, 7, 7], figure: [0, 0.64, 0] }, "drags", "the bottom carries 64 % of it"],
-    [{ verdict: [4, 4, 4], decided: [4, 4, 4], figure: [0, 0.033, 0], bound: [0, 0.021, 0] }, "over your rod", "package 33.0 g, rod to 21 g"],
   ] as [Partial<HeadDay>, string, string][])("%j", (change, words, reason) => {
     expect(says(change)).toMatchObject({ words, reason });
   });
@@ -123,7 +129,7 @@ it("says what to do once it is down", () => {
     thenWords({ ...frame.heads[0]!, ...change }, zone, water, 4, UNITS, 75);
   expect(says([0, 1])).toBe("lift it 1.0 m with the rod, let it fall, count 1");
   expect(says([2, 4])).toContain("close the bail");
-  expect(says([2, 4], { stop: 7.4 })).toBe("let down, stop the line at 7: it hangs among them");
+  expect(says([2, 4], { count: 7.4 }, board([head(1)], { aim: "stop" }))).toBe("let down, stop the line at 7: it hangs among them");
   expect(says([0, 1], {}, board([head(1)], { steady: true }))).toBe(
     "swim it back at 0.60 m/s, 0.8 turns a second");
 });

@@ -1,9 +1,9 @@
 // The four figures: tie on, land it, count, then.
 import type { DayBoard, Head } from "../../api/types";
-import { grams, headName, length, speed, text, turns, type Units } from "../../ui/units";
+import { grams, headName, length, speed, text, turns, type Units } from "../../base/units";
 import { Fraction, shapeWords } from "../../ui/weight";
-import type { Frame, HeadFrame } from "./frame";
-import { helpWords, restWords, thenWords } from "./words";
+import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
+import { helpWords, restWords, thenWords } from "../../features/day/words";
 
 interface Props {
   board: DayBoard;
@@ -49,14 +49,14 @@ export function Figures(props: Props) {
           </span>
           <small>{ounces ? `oz · ${text(grams(row.mass_g))}` : "g"}</small>
         </b>
-        <em>{shapeWords(row.shape)}, {row.hook_size}{props.planned && `; the plan: ${props.planned}`}</em>
+        <em>{shapeWords(row.shape)}, {row.hook_size}{chosen.day.rigging !== "straight" && `, ${chosen.day.rigging_name}`}{props.planned && `; the plan: ${props.planned}`}</em>
       </div>
       {board.steady ? (
         <Reel {...props} head={chosen} />
       ) : (
         <>
           <Landing board={board} head={chosen} units={units} />
-          <Count board={board} head={chosen} units={units} zone={zone} />
+          <Count board={board} head={chosen} units={units} />
         </>
       )}
       <div className="figure then" title="the hop's count is its time in the zone">
@@ -92,17 +92,16 @@ function Landing({ board, head, units }: Part) {
   );
 }
 
-function Count({ board, head, units, zone }: Part & { zone: [number, number] }) {
-  const suspended = zone[0] > 0;
-  const hung = board.lowered && suspended && head.stop !== null;
-  const count = hung ? head.stop : suspended ? head.middle : head.count;
-  const hold = head.holdAt;
+const AIMS = { bottom: "count", zone: "count to their zone", stop: "stop the line at" } as const;
+
+function Count({ board, head, units }: Part) {
+  const { count, holdAt: hold } = head;
   return (
     <div className="figure" title="from the splash; closed form of the fall">
-      <span>{hung ? "stop the line at" : suspended ? "count to their zone" : "count"}</span>
+      <span>{AIMS[board.aim]}</span>
       <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
       <em>
-        {hung ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
+        {board.aim === "stop" ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
           : board.fall === "held" ? `on a held line${board.swing_fitted ? "" : "; beyond what was tried"}`
             : `feeds ${text(length(head.fedLine, units))} of line`}
       </em>

@@ -2,12 +2,13 @@
 import { memo, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, Reference } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
+import { useQuestion } from "../../features/question/question";
 import { SignMark } from "../../ui/sign";
-import { grams, gramsInWater, headName, length, speed, text, type Units } from "../../ui/units";
+import { grams, gramsInWater, headName, length, speed, text, type Units } from "../../base/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
-import type { Frame, HeadFrame } from "./frame";
+import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 import { Tried } from "./tried";
-import { restWords, verdictOf, type Verdict } from "./words";
+import { restWords, verdictOf, type Verdict } from "../../features/day/words";
 
 interface Props {
   board: DayBoard;
@@ -28,6 +29,8 @@ export function Ladder(props: Props) {
     return row ? `${text(headName(row, units))} ${shapeWords(row.shape)}` : "another";
   };
   const pickMass = pick === null ? null : (heads.get(pick)?.mass_g ?? null);
+  const { facts } = useQuestion();
+  const fished = facts.fished?.head_id ?? null;
   const [all, setAll] = useState(false);
   const near = neighbours(frame.heads, pick, compared);
   return (
@@ -46,7 +49,7 @@ export function Ladder(props: Props) {
             <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
                   depth={frame.depth} tip={board.tip_height_m} shares={board.line_share}
                   cast={board.cast_m} isPick={head.id === pick}
-                  isCompared={head.id === compared} onCompare={onCompare}
+                  isCompared={head.id === compared} isFished={head.id === fished} onCompare={onCompare}
                   isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
                   school={school?.name ?? ""}
                   tried={!board.steady && (head.id === pick || head.id === compared)
@@ -94,6 +97,7 @@ interface RungProps {
   isPick: boolean;
   isNear: boolean;
   isCompared: boolean;
+  isFished: boolean;
   onCompare: (id: number) => void;
   tags: string;
   school: string;
@@ -124,6 +128,7 @@ const Rung = memo(function Rung(props: RungProps) {
         <span className="rung-head">
           <HeadWeight head={row} units={props.units} />
           <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
+          {head.day.rigging !== "straight" && <small className="rung-shape">{head.day.rigging_name}</small>}
         </span>
         <RungScene line={head.line} shares={props.shares} depth={props.depth} foot={head.foot}
                    tip={props.tip} span={head.span} path={head.path} cast={props.cast} />
@@ -131,6 +136,8 @@ const Rung = memo(function Rung(props: RungProps) {
           <b>
             <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
             {isPick && <em className="tag own">{props.school}</em>}
+            {props.isFished && <em className="tag fished-tag">you fish this</em>}
+            {verdict.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}
             {props.tags && props.tags.split("|").map((tag) => <em key={tag} className="tag">{tag}</em>)}
           </b>
           <span>

@@ -1,9 +1,9 @@
 // What to mind here: always in sight, with its times; and a drifting boat's way.
 import type { DayBoard, Mark } from "../../api/types";
-import { compass, speed, text, type Units } from "../../ui/units";
-import { useChosen } from "../../ui/question";
-import type { Frame } from "./frame";
-import { wadeWords } from "./words";
+import { compass, speed, text, type Units } from "../../base/units";
+import { useChosen } from "../../features/question/question";
+import type { Frame } from "../../drawing/geometry/frame";
+import { wadeWords } from "../../features/day/words";
 
 export function Minded({ board, frame, mark, units, onPlan }: {
   board: DayBoard; frame: Frame; mark: Mark; units: Units; onPlan: () => void;

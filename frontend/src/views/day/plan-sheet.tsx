@@ -5,11 +5,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { fileOf, savingsQuery } from "../../api/day";
 import type { DayBoard, Head } from "../../api/types";
-import { useQuestion } from "../../ui/question";
-import { setStep } from "../../ui/time";
-import { headName, length, text, type Units } from "../../ui/units";
+import { useQuestion } from "../../features/question/question";
+import { setStep } from "../../features/question/time";
+import { headName, length, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
-import { frameAt } from "./frame";
+import { frameAt } from "../../drawing/geometry/frame";
 
 interface Props {
   board: DayBoard;

@@ -2,12 +2,12 @@
 import { useCallback, useMemo, useRef } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { RAIL_HEIGHT, RailCursor, RailStill } from "../../drawing/scenes/rail-scene";
-import { LAST_STEP, setStep } from "../../ui/time";
-import { headName, length, speed, text, type Units } from "../../ui/units";
-import { useChosen } from "../../ui/question";
-import { useSize } from "../../ui/use-size";
+import { LAST_STEP, setStep } from "../../features/question/time";
+import { headName, length, speed, text, type Units } from "../../base/units";
+import { useChosen } from "../../features/question/question";
+import { useSize } from "../../base/use-size";
 import { useEdge, useMove } from "./day-hooks";
-import type { Frame } from "./frame";
+import type { Frame } from "../../drawing/geometry/frame";
 
 interface Props {
   board: DayBoard;

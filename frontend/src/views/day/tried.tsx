@@ -1,8 +1,7 @@
 // "It held", "it was swept": what a head in the water tells of the current.
-import { useQuestion } from "../../ui/question";
-import { setStep } from "../../ui/time";
-import { speed, text, type Units } from "../../ui/units";
-import { withSeen, type Band } from "../../ui/seen";
+import { useQuestion } from "../../features/question/question";
+import { setStep } from "../../features/question/time";
+import { withSeen } from "../../features/question/seen";
 
 interface Props {
   id: number;
@@ -27,10 +26,4 @@ export function Tried({ id, name, bears, near }: Props) {
       <button type="button" className="plain" aria-pressed={said?.held === false} onClick={() => tell(false)}>it was swept</button>
     </div>
   );
-}
-
-/** The band in words. */
-export function bandWords({ low, high }: Band, units: Units): string {
-  if (low !== null && high !== null) return `${speed(low, units).value} to ${text(speed(high, units))}`;
-  return low !== null ? `over ${text(speed(low, units))}` : `under ${text(speed(high, units))}`;
 }

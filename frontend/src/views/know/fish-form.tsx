@@ -5,8 +5,8 @@ import { client, unwrap } from "../../api/client";
 import type { Fish, FishBook, NewFish } from "../../api/types";
 import { Line, Pick } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { smallScale, temperatureScale, type Scale, type Units } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { KG_SCALE, smallScale, temperatureScale, type Scale, type Units } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 
 const PICKS: [keyof NewFish, string, string[]][] = [
   ["feeds", "Feeds", ["bottom", "low", "mid", "suspended", "top"]],
@@ -20,7 +20,7 @@ const PICKS: [keyof NewFish, string, string[]][] = [
 ];
 
 const BLANK: NewFish = {
-  name: "", scientific: "", feeds: "low", mouth: "middling", hardness: "firm", teeth: "none", takes: "inhale", strength: "medium",
+  name: "", scientific: "", feeds: "low", mouth: "middling", hardness: "firm", teeth: "none", takes: "inhale", strength: "medium", usual_kg: 1.5,
   runs: "open", holds: "none", comfort_low_c: 10, comfort_high_c: 24, forage_low_mm: 40, forage_high_mm: 100, eats: ["fish"], minds: [],
 };
 
@@ -28,9 +28,9 @@ const BLANK: NewFish = {
 export const factsOf = (fish: Fish): NewFish =>
   Object.fromEntries(Object.keys(BLANK).map((key) => [key, fish[key as keyof NewFish]])) as unknown as NewFish;
 
-const NUMBERS = ["comfort_low_c", "comfort_high_c", "forage_low_mm", "forage_high_mm"] as const;
+const NUMBERS = ["usual_kg", "comfort_low_c", "comfort_high_c", "forage_low_mm", "forage_high_mm"] as const;
 
-const scaleOf = (key: (typeof NUMBERS)[number], units: Units): Scale => (key.endsWith("_c") ? temperatureScale(units) : smallScale(units));
+const scaleOf = (key: (typeof NUMBERS)[number], units: Units): Scale => (key.endsWith("_c") ? temperatureScale(units) : key.endsWith("_kg") ? KG_SCALE : smallScale(units));
 const shownAs = (value: number, scale: Scale): string => String(Number(scale.fromSi(value).toFixed(scale.unit === "in" ? 2 : 1)));
 
 function typedOf(from: NewFish, units: Units): Record<string, string> {
@@ -57,7 +57,7 @@ export function FishForm({ fish, book, onHide, onSaved }: {
       return [key, typed[key] === shownAs(from[key], scale) ? from[key] : scale.toSi(typedNumber(typed[key]))];
     }));
     const missing = Object.entries(numbers).find(([, value]) => !Number.isFinite(value));
-    if (missing) return setSaid("Warmth and what it eats are numbers: enter both ends.");
+    if (missing) return setSaid("Its weight, warmth and what it eats are numbers: enter both ends.");
     const body = { ...BLANK, ...typed, ...numbers, ...lists } as NewFish;
     try {
       await unwrap(fish ? client.PUT("/api/fish/{key}", { params: { path: { key: fish.key } }, body }) : client.POST("/api/fish", { body }));
@@ -74,6 +74,7 @@ export function FishForm({ fish, book, onHide, onSaved }: {
           <Line id="fish-name" label="Name" value={typed["name"]!} onChange={set("name")} />
           <Line id="fish-scientific" label="Scientific name" value={typed["scientific"]!} onChange={set("scientific")} />
           {PICKS.map(([key, label, options]) => <Pick key={key} id={`fish-${key}`} label={label} value={typed[key]!} options={options} onChange={set(key)} />)}
+          <Line id="fish-kg" label={`One of usual size weighs, ${KG_SCALE.unit}`} number value={typed["usual_kg"]!} onChange={set("usual_kg")} />
           <Line id="fish-low" label={`Feeds from, ${units.temperature_unit}`} number value={typed["comfort_low_c"]!} onChange={set("comfort_low_c")} />
           <Line id="fish-high" label={`to, ${units.temperature_unit}`} number value={typed["comfort_high_c"]!} onChange={set("comfort_high_c")} />
           <Line id="fish-forage-low" label={`Eats from, ${units.small_unit}`} number value={typed["forage_low_mm"]!} onChange={set("forage_low_mm")} />

@@ -6,10 +6,10 @@ import { RESTS_ON_RULES, fishQuery } from "../../api/choice";
 import { client, unwrap } from "../../api/client";
 import { referenceQuery } from "../../api/resources";
 import type { Fish } from "../../api/types";
-import { WHERE } from "../../ui/fish-fact";
+import { WHERE } from "../../features/facts/fish-fact";
 import { plainWords } from "../../ui/typed";
-import { small, temperature, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { small, temperature, text } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 import { FishForm, factsOf } from "./fish-form";
 
 export function FishPart() {

@@ -2,12 +2,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { dayQuery } from "../../api/day";
-import { useChosen, useQuestion } from "../../ui/question";
-import { useStep } from "../../ui/time";
-import { headName, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { useStep } from "../../features/question/time";
+import { headName, text } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 import { shapeWords } from "../../ui/weight";
-import { useChoice } from "../outfit/use-choice";
+import { useChoice } from "../../features/day/use-choice";
 import { FishPart } from "./fish-part";
 import { RulesPart } from "./rules-part";
 

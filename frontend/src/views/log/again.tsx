@@ -4,13 +4,13 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { againQuery } from "../../api/log";
 import type { Again } from "../../api/types";
-import { useQuestion } from "../../ui/question";
-import { startAt } from "../../ui/time";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { startAt } from "../../features/question/time";
 import { plainWords } from "../../ui/typed";
-import { length, speed, text, type Units } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
-import { dayWords } from "../day/when";
-import { dateAt } from "./trip-rail";
+import { length, speed, text, type Units } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
+import { dayWords } from "../../features/facts/when";
+import { dateAt } from "../../features/log/trip-rail";
 
 /** As the rates have it: under so many nothing is claimed. */
 const FEW = 5;
@@ -44,12 +44,13 @@ export function AgainPart({ mark_id, from, to, zone }: Props) {
   const go = useNavigate();
   const [today] = useState(() => dateAt(Date.now() / 1000, zone));
   const { choose, set } = useQuestion();
+  const { reference } = useChosen();
   const { data: a, error } = useQuery(againQuery({ mark_id, from_utc_s: from, to_utc_s: to }));
   if (!a) return <p className="waiting" role="status">{error ? plainWords(error) : "Reading the tides to come …"}</p>;
   const with_ = [a.head_name, a.plastic_name, a.colour, a.retrieve].filter(Boolean).join(", ");
   const plan = (w: Again["windows"][number]) => {
     choose({ mark_id, ...(a.plastic_id === null ? {} : { plastic_id: a.plastic_id }) });
-    set({ date: w.date, steady: a.retrieve === "steady swim", ...(a.species ? { fish: a.species } : {}) });
+    set({ date: w.date, retrieve: reference.retrieves.find((r) => r.name === a.retrieve)?.key ?? null, ...(a.species ? { fish: a.species } : {}) });
     startAt(w.from_step);
     void go("/", { state: { head_id: a.head_id } });
   };

@@ -3,8 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { workedQuery } from "../../api/log";
 import type { Rate, WorkedAll } from "../../api/types";
 import { plainWords } from "../../ui/typed";
-import { length, text, type Units } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { length, text, type Units } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 
 const TITLES: Record<string, string> = {
   head: "By head", plastic: "By plastic", colour: "By colour", retrieve: "By retrieve", stage: "By stage of the tide", light: "By light", depth: "By depth",

@@ -16,7 +16,7 @@ export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void
         <table className="account">
           <thead><tr><th>rule</th><th>of</th><th>gave</th></tr></thead>
           <tbody>
-            {outfit.reasons.map((r) => (
+            {outfit.reasons.filter((r) => !r.tackle).map((r) => (
               <tr key={r.rule} className={r.gave < 0 ? "took" : undefined}>
                 <td>{r.says}</td><td>{part(r.part)}</td><td>{r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(2)}</td>
               </tr>
@@ -24,6 +24,12 @@ export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void
             <tr className="total"><td>together</td><td /><td>{outfit.score.toFixed(2)}</td></tr>
           </tbody>
         </table>
+        {outfit.reasons.some((r) => r.tackle) && (
+          <>
+            <h3>Rod and line, chosen after the rig</h3>
+            <ul>{outfit.reasons.filter((r) => r.tackle).map((r) => <li key={r.rule}>{r.says} {r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(2)}</li>)}</ul>
+          </>
+        )}
         {outfit.overruled.length > 0 && (
           <>
             <h3>Against it</h3>
@@ -34,7 +40,7 @@ export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void
             </ul>
           </>
         )}
-        <p className="sheet-note">Points are judgement, and yours to change: <Link to="/know">Know</Link>. Combinations that do not fit, do not get down or that the tackle does not bear were left out before any point was given.</p>
+        <p className="sheet-note">Points are judgement, and yours to change: <Link to="/know">Know</Link>. What cannot be rigged, never gets to the fish or would break was left out before any point was given; what is long, short, marginal or a guess stays, lower.</p>
       </Modal.Body>
     </Modal>
   );

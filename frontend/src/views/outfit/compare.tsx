@@ -1,8 +1,8 @@
 // Two outfits in the same water: drawn in one picture, their figures beside each other.
 import type { Choice, Outfit } from "../../api/types";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
-import { useChosen } from "../../ui/question";
-import { grams, headName, length, small, speed, text, type Units } from "../../ui/units";
+import { useChosen } from "../../features/question/question";
+import { grams, headName, length, small, speed, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { colourWords, leaderWords, verdictOf } from "./words";
 

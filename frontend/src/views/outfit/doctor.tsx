@@ -3,8 +3,9 @@ import { useState } from "react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { doctorQuery } from "../../api/choice";
 import type { ChoiceQuery, Doctor, Outfit } from "../../api/types";
-import { useChosen } from "../../ui/question";
-import { useUnits } from "../../ui/use-units";
+import { useChosen } from "../../features/question/question";
+import { partsOf } from "./words";
+import { useUnits } from "../../features/question/use-units";
 import { numberWords } from "./words";
 
 export function DoctorPart({ outfit, query }: { outfit: Outfit; query: ChoiceQuery }) {
@@ -13,7 +14,7 @@ export function DoctorPart({ outfit, query }: { outfit: Outfit; query: ChoiceQue
   const [answers, setAnswers] = useState<Record<string, string>>({});
   const result = useQuery({
     ...doctorQuery({
-      ...query, trouble: trouble ?? "", plastic_id: outfit.plastic_id, head_id: outfit.head_id,
+      ...query, trouble: trouble ?? "", ...partsOf(outfit),
       answers: Object.entries(answers).map(([key, value]) => `${key}:${value}`).join(","),
     }),
     enabled: trouble !== null, placeholderData: keepPreviousData,

@@ -4,8 +4,9 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { fanQuery } from "../../api/choice";
 import type { Choice, ChoiceQuery, Fan, Fans, Outfit } from "../../api/types";
 import { FanScene } from "../../drawing/scenes/fan-scene";
-import { length, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
+import { length, text } from "../../base/units";
+import { partsOf } from "./words";
+import { useUnits } from "../../features/question/use-units";
 import { minutes } from "./words";
 
 const STRETCHES = [
@@ -23,7 +24,7 @@ export function FanPart({ outfit, query }: { choice: Choice; outfit: Outfit; que
   const [key, setKey] = useState<(typeof STRETCHES)[number]["key"]>("120");
   const stretch = STRETCHES.find((s) => s.key === key)!;
   const result = useQuery({
-    ...fanQuery({ ...query, sector_deg: stretch.sector, stretch_m: stretch.stretch, plastic_id: outfit.plastic_id, head_id: outfit.head_id }),
+    ...fanQuery({ ...query, sector_deg: stretch.sector, stretch_m: stretch.stretch, ...partsOf(outfit) }),
     placeholderData: keepPreviousData,
   });
   return (

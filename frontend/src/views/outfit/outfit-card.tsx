@@ -4,9 +4,9 @@ import type { Choice, Head, Outfit, Plastic, School } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
-import { useChosen } from "../../ui/question";
+import { useChosen } from "../../features/question/question";
 import { SignMark } from "../../ui/sign";
-import { headName, length, text, type Units } from "../../ui/units";
+import { headName, length, newtonsOfKg, strengthText, text, type Units } from "../../base/units";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import { Account } from "./account";
 import { colourWords, leaderWords, verdictOf } from "./words";
@@ -38,9 +38,10 @@ export function OutfitCard(props: Props) {
                    zone={[asked.zone_from_m, asked.zone_to_m]} units={units}
                    words={`${title} on its held line, and as it falls`} />
       <OutfitFigures {...props} />
-      <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span></p>
+      <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
-        {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; {leaderWords(outfit)}.
+        {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
+        {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg))}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg))}.</b>}
       </p>
       <Reasons outfit={outfit} />
       <OtherSchools outfit={outfit} own={head} units={units} />
@@ -61,12 +62,19 @@ function RigPicture({ outfit, plastic, head }: Props) {
   return <SmallRig plastic={plastic} head={head} head_diameter_mm={outfit.head_diameter_mm} hook={hook} room_mm={24} laid={laid} />;
 }
 
+function LeaderWords({ outfit }: { outfit: Outfit }) {
+  const { box } = useChosen();
+  return <>{leaderWords(outfit, box.leaders.find((l) => l.id === outfit.leader_id)?.name)}</>;
+}
+
 function LineWords({ outfit }: { outfit: Outfit }) {
   const { box } = useChosen();
   const line = box.lines.find((l) => l.id === outfit.line_id);
   const rod = box.rods.find((r) => r.id === outfit.rod_id);
   return <>{line?.name} on the {rod?.name}</>;
 }
+
+const AIMS = { bottom: "count", zone: "count to them", stop: "stop it at" } as const;
 
 function OutfitFigures({ outfit, head, units }: Props) {
   const lead = outfit.lead_m;
@@ -76,7 +84,7 @@ function OutfitFigures({ outfit, head, units }: Props) {
       <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}</em></div>
       <div className="figure"><span>land it</span><b>{far === null || far < 0.05 ? "on it" : <>{length(far, units).value}<small>{length(far, units).unit}</small></>}</b>
         <em>{far === null || far < 0.05 ? "" : lead! > 0 ? "up-current" : "beyond"}</em></div>
-      <div className="figure"><span>count</span><b>{outfit.count_s === null ? "–" : Math.round(outfit.count_s)}<small>s</small></b></div>
+      <div className="figure"><span>{AIMS[outfit.aim]}</span><b>{outfit.count_s === null ? "–" : Math.round(outfit.count_s)}<small>s</small></b></div>
       <div className="figure"><span>then</span><b className="small-words">{outfit.way.name}</b></div>
     </div>
   );

@@ -2,17 +2,20 @@
 import { useState } from "react";
 import type { Choice as Chosen, ChoiceQuery, DayBoard } from "../../api/types";
 import { Choice, Fact, type Source } from "../../ui/fact";
-import type { Facts } from "../../ui/facts";
-import { FishFact, MoodFact, WHERE } from "../../ui/fish-fact";
-import { useChosen, useQuestion } from "../../ui/question";
-import { setStep } from "../../ui/time";
-import { length, speed, text } from "../../ui/units";
-import { useUnits } from "../../ui/use-units";
-import { COVERS, ShankFact } from "../bench/bench-sentence";
-import { MarkFact } from "../day/sentence";
-import { SchoolFact, TemperatureFact } from "../day/other-facts";
-import { WindFact } from "../day/weather-facts";
-import { WhenSheet, dayWords } from "../day/when";
+import type { Facts } from "../../features/question/facts";
+import { FishFact, MoodFact, NeedFact, WHERE } from "../../features/facts/fish-fact";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { setStep, useStep } from "../../features/question/time";
+import { frameAt } from "../../drawing/geometry/frame";
+import { COVERS, ShankFact } from "../../features/facts/bench-facts";
+import { CastFacts, FallFact, WorkFact } from "../../features/facts/cast-facts";
+import { CurrentFact, DepthFact } from "../../features/facts/water-facts";
+import { MarkFact } from "../../features/facts/place-facts";
+import { StanceFact } from "../../features/facts/stance-fact";
+import { ProfileFact, SalinityFact, WithYouFact } from "../../features/facts/situation-facts";
+import { SchoolFact, TemperatureFact, ZoneFact } from "../../features/facts/other-facts";
+import { WindFact } from "../../features/facts/weather-facts";
+import { WhenSheet, dayWords } from "../../features/facts/when";
 
 interface Option { value: string; words: string; note?: string }
 
@@ -25,7 +28,6 @@ const FEEDS: Option[] = Object.entries(WHERE).map(([value, words]) => ({ value, 
 const PESTS: Option[] = [{ value: "", words: "no small fish peck at it" }, { value: "yes", words: "small fish peck at it" }];
 const LEADERS: Option[] = [{ value: "bites", words: "a light leader", note: "more bites, a few fish lost" }, { value: "structure", words: "a heavy leader", note: "by structure" }];
 const SINKERS: Option[] = [{ value: "jig", words: "a head rather than a sinker", note: "it falls and feels better, and often springs free" }, { value: "sinker", words: "a sliding sinker where it runs hard", note: "60 g and more; the plastic hardly swims" }];
-const LINES: Option[] = [{ value: "", words: "any line in the box" }, { value: "own", words: "the line of the Day" }];
 
 /** A fact that is one of a few words; what is left to Ilha can be had back. */
 function WordFact<K extends keyof Facts>({ field, label, options, shown, source, back }: {
@@ -44,7 +46,7 @@ function WordFact<K extends keyof Facts>({ field, label, options, shown, source,
   );
 }
 
-function FlagFact({ field, label, options }: { field: "pests" | "own_line"; label: string; options: Option[] }) {
+function FlagFact({ field, label, options }: { field: "pests"; label: string; options: Option[] }) {
   const { facts, set } = useQuestion();
   const shown = facts[field] ? options[1]! : options[0]!;
   return (
@@ -57,7 +59,8 @@ function FlagFact({ field, label, options }: { field: "pests" | "own_line"; labe
 export function OutfitSentence({ choice, board, query }: {
   choice: Chosen | undefined; board: DayBoard | undefined; query: ChoiceQuery;
 }) {
-  const units = useUnits();
+  const step = useStep();
+  const frame = board && frameAt(board, step);
   const { mark } = useChosen();
   const asked = choice?.asked;
   const [open, setOpen] = useState(false);
@@ -68,10 +71,10 @@ export function OutfitSentence({ choice, board, query }: {
         <Fact label="day and time" words={`${board ? dayWords(board.date) : "today"} ${asked?.clock ?? ""}`} source="chosen">
           {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
         </Fact>
-        {asked && `: ${text(speed(asked.surface_speed_m_s, units))} at the surface, ${text(length(asked.depth_m, units))} over ${mark?.bottom ?? "sand"}`}
-        {". For "}<FishFact />{", "}<MoodFact />
+        {". "}<CurrentFact board={board} frame={frame} />{` over ${mark?.bottom ?? "sand"}`}<DepthFact board={board} frame={frame} />
+        {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
         <span className="more-facts"><MoreFacts asked={asked} query={query} /></span>
-        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 12 more"}</button>
+        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 20 more"}</button>
       </p>
     </div>
   );
@@ -82,8 +85,10 @@ function MoreFacts({ asked, query }: { asked: Chosen["asked"] | undefined; query
   const told = (value: unknown): Source => (value == null ? "assumed" : "chosen");
   return (
     <>
-        {", feeding "}
+        {", "}<MoodFact />{", feeding "}
         <WordFact field="feeding" label="where it feeds" options={FEEDS} shown={facts.feeding ?? asked?.feeding ?? "low"} source={facts.feeding ? "chosen" : "predicted"} back="back to where this fish feeds" />
+        {", "}<ZoneFact now={[asked?.zone_from_m ?? 0, asked?.zone_to_m ?? 1]} />
+        {". You are "}<StanceFact /><CastFacts lowered={facts.lowered ?? false} />{"; it falls "}<FallFact />{" and is worked "}<WorkFact />
         {". The water is "}
         <WordFact field="clarity" label="clarity" options={CLARITIES} shown={query.clarity ?? "stained"} source={told(facts.clarity)} />
         {", "}<TemperatureFact />{" and "}
@@ -97,7 +102,7 @@ function MoreFacts({ asked, query }: { asked: Chosen["asked"] | undefined; query
         <WordFact field="leader_school" label="school of leader" options={LEADERS} shown={facts.leader_school ?? "bites"} source={told(facts.leader_school)} />
         {", "}
         <WordFact field="sinker_school" label="school of sinker" options={SINKERS} shown={facts.sinker_school ?? "jig"} source={told(facts.sinker_school)} />
-        {", on "}<FlagFact field="own_line" label="which line" options={LINES} />{"."}
+        {", with "}<WithYouFact what="rods" />{" and "}<WithYouFact what="lines" />{"; the current "}<ProfileFact />{", the water "}<SalinityFact />{"."}
     </>
   );
 }

@@ -1,19 +1,22 @@
 // Outfit: from fish and water to what to tie on, whole, with reasons; and what to do when it goes wrong.
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Choice, ChoiceQuery, Outfit } from "../../api/types";
 import { ON_LINE } from "../../drawing/geometry/rigged";
-import { EmptyBox, useMissing } from "../../ui/empty-box";
-import type { Facts } from "../../ui/facts";
-import { useChosen, useQuestion } from "../../ui/question";
-import { StateStrip } from "../../ui/state-strip";
-import { useUnits } from "../../ui/use-units";
+import { EmptyBox, useMissing } from "../../features/question/empty-box";
+import type { Facts } from "../../features/question/facts";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { NoWater } from "../../features/question/no-water";
+import { StateStrip } from "../../features/question/state-strip";
+import { useUnits } from "../../features/question/use-units";
 import { Below } from "./below";
 import { Compare } from "./compare";
 import { OutfitCard } from "./outfit-card";
 import { OutfitSentence } from "./outfit-sentence";
-import { useChoice } from "./use-choice";
-import { LIMIT_WORDS } from "./words";
+import { useChoice } from "../../features/day/use-choice";
+import { headName, text } from "../../base/units";
+import { shapeWords } from "../../ui/weight";
+import { LIMIT_WORDS, leaderWords, verdictOf } from "./words";
 
 export default function OutfitView() {
   const missing = useMissing();
@@ -28,7 +31,7 @@ function OutfitsHere() {
       <OutfitSentence choice={choice} board={board} query={query} />
       <StateStrip state={state} />
       {choice ? <Proposals choice={choice} query={query} dim={state.pending} />
-        : state.refused ? null : <p className="waiting" role="status">Trying every combination in the box …</p>}
+        : state.refused ? <NoWater refused={state.refused} /> : <p className="waiting" role="status">Trying every combination in the box …</p>}
     </div>
   );
 }
@@ -44,7 +47,8 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
   const compared = pair.filter((i) => i < choice.outfits.length);
   if (!chosen) return <Nothing choice={choice} />;
   return (
-    <div className={dim ? "outfits-body dim" : "outfits-body"}>
+    <div className={dim ? "outfits-body dim" : "outfits-body"} aria-busy={dim}>
+      {dim && <p className="strip thinking" role="status">Thinking again: what stands below is the answer of before.</p>}
       <PairWords choice={choice} />
       {use.used && <p className="strip" role="status">The Day fishes this now. <button type="button" className="plain" onClick={use.go}>see the Day</button>{" "}
         <button type="button" className="plain" onClick={use.undo}>undo</button></p>}
@@ -79,29 +83,53 @@ function PairWords({ choice }: { choice: Choice }) {
   );
 }
 
+/** Why there is nothing, what comes nearest, and the ways on. */
 function Nothing({ choice }: { choice: Choice }) {
+  const { box } = useChosen();
+  const units = useUnits();
+  const { set } = useQuestion();
+  const near = choice.why?.nearest;
+  const plastic = box.plastics.find((p) => p.id === near?.plastic_id);
+  const head = box.heads.find((h) => h.id === near?.head_id);
+  const told = near && verdictOf(near, units);
   return (
     <div className="no-water" role="status">
-      <p>Nothing in the box does for {choice.asked.fish_name} here.</p>
+      <p>Nothing to propose for {choice.asked.fish_name} here: {choice.why?.says ?? "the box does not do"}.</p>
+      {plastic && head && told && (
+        <p>Nearest: {plastic.name} on {text(headName(head, units))} {shapeWords(head.shape)}, {near.rigging_name}. <b>{told.words}</b>: {[told.figure, ...told.beside].filter(Boolean).join("; ")}.</p>
+      )}
       <ul>{choice.ruled_out.filter((r) => r.count > 0).map((r) => <li key={r.limit}>{r.count.toLocaleString("en-GB")} combinations: {LIMIT_WORDS[r.limit]}</li>)}</ul>
-      <p>Another hour, a thinner or stronger line, or a head that is not in the box would change that.</p>
+      <p>
+        <button type="button" className="plain" onClick={() => set({ rods: null, lines: null, retrieve: null, line_least_kg: null })}>any rod, any line, any retrieve</button>
+        {" · "}<Link to="/">another hour on the Day</Link>{" · "}<Link to="/box">add to the box</Link>
+      </p>
     </div>
   );
 }
 
-/** Puts an outfit on the Day and the bench, and can take it back. */
+const KEPT = ["rigging", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
+
+/** Puts a whole outfit on the Day and the bench, and can take it back. */
 function useOutfit(choice: Choice) {
   const { settings, facts, choose, set } = useQuestion();
+  const { box } = useChosen();
   const navigate = useNavigate();
   const [before, setBefore] = useState<{ ids: Pick<typeof settings, "plastic_id" | "line_id" | "rod_id">; facts: Partial<Facts> } | null>(null);
   const take = (outfit: Outfit) => {
     setBefore({
       ids: { plastic_id: settings.plastic_id, line_id: settings.line_id, rod_id: settings.rod_id },
-      facts: { rigging: facts.rigging, steady: facts.steady, bench_rigging: facts.bench_rigging, zone: facts.zone, fish: facts.fish },
+      facts: Object.fromEntries(KEPT.map((key) => [key, facts[key]])),
     });
     choose({ plastic_id: outfit.plastic_id, line_id: outfit.line_id, rod_id: outfit.rod_id });
     const tied = ON_LINE.has(outfit.rigging) && outfit.rigging !== "float" ? (outfit.rigging as Facts["rigging"]) : null;
-    set({ rigging: tied, steady: choice.asked.steady, bench_rigging: outfit.rigging, zone: null, fish: choice.asked.fish });
+    set({
+      rigging: tied, bench_rigging: outfit.rigging, fish: choice.asked.fish, retrieve: outfit.way.key as Facts["retrieve"],
+      lowered: outfit.lowered, retrieve_speed_m_s: facts.retrieve_speed_m_s, leader_kg: outfit.leader_kg,
+      fished: {
+        head_id: outfit.head_id, plastic_id: outfit.plastic_id, rigging_name: outfit.rigging_name,
+        leader: leaderWords(outfit, box.leaders.find((l) => l.id === outfit.leader_id)?.name),
+      },
+    });
   };
   const undo = () => {
     if (before) { choose(before.ids); set(before.facts); }

@@ -1,29 +1,30 @@
 import { describe, expect, it } from "vitest";
 import type { DoctorSays, Outfit } from "../../api/types";
-import type { Units } from "../../ui/units";
+import type { Units } from "../../base/units";
 import { colourWords, leaderWords, minutes, numberWords, verdictOf } from "./words";
 
 const metric: Units = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s" };
 const imperial: Units = { head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "kn" };
 const outfit = {
   verdict: "right", decided: "gets-there", figure: 1.4, bound: 3, line_out_m: 5.2, right_from_m_s: 0.1, right_to_m_s: 0.5,
-  own_colour: "", colour: "dark", tip: "plain", leader_kg: 5,
+  over_g: null, fit: "well", fit_word: "", cast_is_guess: false, lowered: false, own_colour: "", colour: "dark", tip: "plain", leader_kg: 5,
 } as unknown as Outfit;
 
 describe("an outfit in words", () => {
   it("tells its verdict with the figure that decides", () => {
-    expect(verdictOf(outfit, metric)).toEqual({ sign: "right", words: "right here", figure: "touches on 5.2 m of line; right from 0.10 to 0.50 m/s" });
+    expect(verdictOf(outfit, metric)).toEqual({ sign: "right", beside: [], words: "right here", figure: "touches on 5.2 m of line; right from 0.10 to 0.50 m/s" });
     expect(verdictOf({ ...outfit, verdict: "marginal" }, metric).words).toBe("only just");
     expect(verdictOf({ ...outfit, verdict: "too-heavy", decided: "drags", figure: 0.61 }, metric).figure).toBe("the bottom carries 61 % of it");
     expect(verdictOf({ ...outfit, decided: "swims", figure: 0.9, right_to_m_s: null }, metric).figure).toBe("stays in their zone up to 0.90 m/s");
-    expect(verdictOf({ ...outfit, verdict: "too-light", decided: "reaches", figure: 12 }, metric).figure).toBe("flies 12.0 m");
+    expect(verdictOf({ ...outfit, verdict: "too-light", decided: "reaches", figure: 12 }, metric).figure).toBe("flies 12.0 m, you want 3.0 m");
   });
   it("names the colour as the box does, else its kind", () => {
     expect(colourWords(outfit)).toBe("in dark");
     expect(colourWords({ ...outfit, own_colour: "mullet" })).toBe("mullet");
   });
   it("says what stands before the head", () => {
-    expect(leaderWords(outfit)).toBe("5.0 kg (11 lb) leader");
+    expect(leaderWords(outfit)).toBe("5.0 kg (11 lb) leader, none in the box suits");
+    expect(leaderWords(outfit, "20 lb fluorocarbon")).toBe("5.0 kg (11 lb) leader (20 lb fluorocarbon)");
     expect(leaderWords({ ...outfit, tip: "wire" })).toContain("20 cm of wire");
     expect(leaderWords({ ...outfit, tip: "bite piece" })).toContain("heavier bite piece");
   });

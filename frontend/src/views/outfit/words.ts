@@ -1,7 +1,8 @@
 // Outfits in words: parts, verdicts with the figure that decides, what the doctor counts in.
-import type { Choice, DoctorSays, Outfit } from "../../api/types";
-import type { Sign } from "../day/words";
-import { gramsInWater, gramsOfKg, headName, length, newtonsOfKg, small, speed, strengthText, text, type Units } from "../../ui/units";
+import type { Choice, ChoiceQuery, DoctorSays, Outfit } from "../../api/types";
+import type { Sign } from "../../ui/sign";
+import { gramsOfKg, headName, length, newtonsOfKg, small, speed, strengthText, text, type Units } from "../../base/units";
+import { besideWords, tooHeavy, tooLight, windowWords, type Told } from "../../features/day/limits";
 
 export const PART_WORDS: Record<string, string> = {
   plastic: "the plastic", head: "the head", rigging: "the rigging", line: "the line", rod: "the rod",
@@ -9,63 +10,59 @@ export const PART_WORDS: Record<string, string> = {
 };
 
 export const LIMIT_WORDS: Record<Choice["ruled_out"][number]["limit"], string> = {
-  "does-not-fit": "the hook does not fit the plastic, or the fish's mouth",
-  "too-light": "too light for this water, this rod or this cast",
-  "rod-rating": "over the rod's rating",
-  "line-too-weak": "the line is weaker than this fish wants",
-  "hook-too-weak": "the hook opens before this fish is held",
+  "does-not-fit": "the head cannot be rigged on the plastic",
+  "fits-badly": "the hook sits badly in the plastic",
+  "too-light": "it never gets to the fish in this water",
+  "rod-rating": "far over the rod's rating",
+  "line-too-weak": "the line is far weaker than this fish wants",
+  "hook-too-weak": "the hook opens long before this fish is held",
 };
 
 /** Colours as a head or a plastic is called. */
 export const colourWords = (o: Outfit): string => (o.own_colour ? o.own_colour : `in ${o.colour}`);
 
-export function leaderWords(o: Outfit): string {
-  const leader = `${strengthText(newtonsOfKg(o.leader_kg))} leader`;
+export function leaderWords(o: Outfit, spool?: string): string {
+  const leader = `${strengthText(newtonsOfKg(o.leader_kg))} leader${spool ? ` (${spool})` : ", none in the box suits"}`;
   if (o.tip === "wire") return `${leader}, 20 cm of wire before the head`;
   return o.tip === "bite piece" ? `${leader}, a short heavier bite piece` : leader;
 }
 
-export interface Told {
+export interface OutfitTold {
   sign: Sign;
   words: string;
   figure: string;
+  beside: string[];
 }
 
-const WINDOW = (o: Outfit, units: Units): string => {
-  if (o.right_to_m_s === null) return "";
-  const high = text(speed(o.right_to_m_s, units));
-  return o.right_from_m_s === null || o.right_from_m_s < 0.005
-    ? `; right up to ${high}` : `; right from ${speed(o.right_from_m_s, units).value} to ${high}`;
-};
+const toldOf = (o: Outfit): Told => ({
+  limit: o.decided, figure: o.figure, bound: o.bound, lineOut: o.line_out_m, lineMost: null, minimum: null,
+  speedLow: o.decided === "runs-under" ? o.figure : null, speedHigh: o.decided === "swims" ? o.figure : null, floats: "sinks",
+});
 
-export function verdictOf(o: Outfit, units: Units): Told {
-  const touch = o.line_out_m === null ? "" : `touches on ${text(length(o.line_out_m, units))} of line`;
+export function verdictOf(o: Outfit, units: Units): OutfitTold {
+  const beside = besideWords(o, o.lowered ? "" : "its cast");
+  const window = windowWords(o.right_from_m_s, o.right_to_m_s, units);
+  const and = (first: string) => [first, window].filter(Boolean).join("; ");
   switch (o.verdict) {
     case "right":
-      return { sign: "right", words: "right here", figure: `${o.decided === "swims" ? swims(o, units) : o.decided === "drifts-by" ? `carried ${text(length(o.figure, units))} on the way down` : touch}${WINDOW(o, units)}` };
+      return { sign: "right", words: "right here", figure: and(doing(o, units)), beside };
     case "marginal":
-      return { sign: "marginal", words: "only just", figure: `${limitFigure(o, units)}: a fifth more current and it fails${WINDOW(o, units)}` };
-    case "too-heavy":
-      return { sign: "heavy", words: "heavier than it should be", figure: limitFigure(o, units) };
-    default:
-      return { sign: "light", words: "too light", figure: limitFigure(o, units) };
+      return { sign: "marginal", words: "only just", figure: and(`${tooLight(toldOf(o), units)[1] || doing(o, units)}: a fifth more current and it fails`), beside };
+    case "too-heavy": {
+      const [words, figure] = tooHeavy(toldOf(o), units);
+      return { sign: "heavy", words, figure, beside };
+    }
+    default: {
+      const [words, figure] = tooLight(toldOf(o), units);
+      return { sign: "light", words, figure, beside };
+    }
   }
 }
 
-const swims = (o: Outfit, units: Units): string =>
-  o.figure === null ? "stays in their zone" : `stays in their zone up to ${text(speed(o.figure, units))}`;
-
-function limitFigure(o: Outfit, units: Units): string {
-  switch (o.decided) {
-    case "hangs": return `${o.figure?.toFixed(1) ?? "–"} s in their zone`;
-    case "drags": return `the bottom carries ${Math.round((o.figure ?? 0) * 100)} % of it`;
-    case "in-touch": return `weighs ${text(gramsInWater(o.figure))} in water, the wind asks for ${text(gramsInWater(o.bound))}`;
-    case "drifts-by": return `carried ${text(length(o.figure, units))}, ${text(length(o.bound, units))} is the most`;
-    case "casts": case "outfit": return `package ${text(gramsOfKg(o.figure))}`;
-    case "reaches": return `flies ${text(length(o.figure, units))}`;
-    case "runs-under": return "runs under their zone";
-    default: return o.line_out_m === null ? "" : `touches on ${text(length(o.line_out_m, units))} of line`;
-  }
+function doing(o: Outfit, units: Units): string {
+  if (o.decided === "swims") return o.figure === null ? "stays in their zone" : `stays in their zone up to ${text(speed(o.figure, units))}`;
+  if (o.decided === "drifts-by") return `carried ${text(length(o.figure, units))} on the way down`;
+  return o.line_out_m === null ? "" : `touches on ${text(length(o.line_out_m, units))} of line`;
 }
 
 /** The doctor's number as it is said. */
@@ -84,3 +81,9 @@ export function numberWords(c: DoctorSays, units: Units): string {
 
 export const minutes = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;
+
+/** The outfit that is asked about, whole. */
+export const partsOf = (o: Outfit) => ({
+  plastic_id: o.plastic_id, head_id: o.head_id, line_id: o.line_id, rod_id: o.rod_id, rigging: o.rigging,
+  retrieve: o.way.key as ChoiceQuery["retrieve"],
+});

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Mark } from "../../api/types";
-import type { Units } from "../../ui/units";
+import type { Units } from "../../base/units";
 import type { Reference } from "../../api/types";
 import { blank, cautionOf, sentOf, typedOf } from "./form";
 

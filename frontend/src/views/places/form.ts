@@ -1,7 +1,7 @@
 // A mark as it is typed, and as it is sent: text in the angler's units, SI in the payload.
 import type { Mark, NewMark, Reference } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
-import { lengthScale, speedScale, type Scale, type Units } from "../../ui/units";
+import { lengthScale, speedScale, type Scale, type Units } from "../../base/units";
 
 export type Typed = Record<string, string>;
 

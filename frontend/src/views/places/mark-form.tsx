@@ -3,8 +3,8 @@ import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { Refused } from "../../api/client";
 import type { Mark, NewMark, Port, Stream } from "../../api/types";
-import { useChosen } from "../../ui/question";
-import { useUnits } from "../../ui/use-units";
+import { useChosen } from "../../features/question/question";
+import { useUnits } from "../../features/question/use-units";
 import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, sentOf, typedOf, type Typed } from "./form";
 
 interface Props {

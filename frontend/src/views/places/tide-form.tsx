@@ -2,9 +2,9 @@
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import type { AskTide, Mark, NewTide, Port } from "../../api/types";
-import { useChosen } from "../../ui/question";
-import { useUnits } from "../../ui/use-units";
-import { length, lengthScale, text } from "../../ui/units";
+import { useChosen } from "../../features/question/question";
+import { useUnits } from "../../features/question/use-units";
+import { length, lengthScale, text } from "../../base/units";
 import { Line } from "../../ui/form-row";
 import { plainWords } from "../../ui/typed";
 import { BringForm, Faults, faultsOf, numberOf, type Kind } from "./bring-form";

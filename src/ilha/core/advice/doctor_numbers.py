@@ -5,7 +5,7 @@ What is no computation is common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Literal
@@ -17,8 +17,9 @@ from ilha.core.bench.rigging_numbers import CUT_MOST, CUT_SHARE
 from ilha.core.bench.strength import KNOTS, chain, opens_at
 from ilha.core.choose.box import Box, BoxHead
 from ilha.core.choose.outfit import Outfit
-from ilha.core.choose.proposal import board_of, heads_for
+from ilha.core.choose.proposal import Rung, board_of, rungs_for
 from ilha.core.choose.retrieves import RETRIEVES
+from ilha.core.choose.rules import RULES, Rule
 from ilha.core.choose.search import tied
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array
@@ -27,7 +28,7 @@ from ilha.core.judge.schools import CONTACT, MARGINAL, RIGHT, TOO_HEAVY
 from ilha.core.rig.bodies import ball_diameter
 from ilha.core.rig.outline import PROFILES, Outline
 from ilha.core.tables import HOOKS
-from ilha.core.units import si
+from ilha.core.units import m_from_mm
 
 Unit = Literal["head", "small", "length", "speed", "seconds", "force", "hook"]
 """How a number is shown: a head's weight, mm, m, m/s, s, what holds it, or a hook's size."""
@@ -49,15 +50,20 @@ class Patient:
     situation: Situation
     box: Box
     outfit: Outfit
+    rules: Sequence[Rule] = RULES
+
+    @cached_property
+    def rungs(self) -> list[Rung]:
+        return rungs_for(self.situation, self.box, self.outfit, self.rules)
 
     @cached_property
     def heads(self) -> list[BoxHead]:
-        """The heads that go on this plastic in this rigging, its own among them, by weight."""
-        return heads_for(self.situation, self.box, self.outfit)
+        """The heads that go on this plastic, its own among them, by weight."""
+        return [rung.head for rung in self.rungs]
 
     @cached_property
     def board(self) -> Board:
-        return board_of(self.situation, self.outfit, self.heads)
+        return board_of(self.situation, self.outfit, self.rungs, self.box)
 
     @property
     def at(self) -> int:
@@ -76,7 +82,8 @@ class Patient:
         """The verdict on the own head on other lines (m), (L,)."""
         outfit, situation = self.outfit, self.situation
         rigging = tied(outfit.rigging, float(np.median(lines)), situation.depth, outfit.head.head)
-        b = board(situation.conditions(lines), outfit.plastic.plastic, [outfit.head.head],
+        cond = situation.conditions(lines, situation.presented(outfit.retrieve))
+        b = board(cond, outfit.plastic.plastic, [outfit.head.head],
                   outfit.rod.rod, situation.school, rigging)
         return np.asarray(b.judgement.verdict[0])
 
@@ -194,7 +201,8 @@ def _hook(p: Patient, good: Callable[[float, float], bool], up: bool) -> Number 
     order = range(own + 1, len(HOOKS)) if up else range(own - 1, -1, -1)
     for i in order:
         hook = HOOKS[i]
-        straight, gape, wire = (si(v, 1) for v in (hook.straight_mm, hook.gape_mm, hook.wire_mm))
+        straight, gape, wire = (m_from_mm(v) for v in (
+            hook.straight_mm, hook.gape_mm, hook.wire_mm))
         over = exit_point(straight, gape, 0.5 * p.outfit.plastic.plastic.height, 0.0)
         inside = float(over) <= 0.75 * p.outfit.plastic.body_length
         if (inside or not up) and good(float(opens_at(wire, gape)), straight):
@@ -249,7 +257,8 @@ def _trim(p: Patient) -> Number | None:
 
 
 def _speed(p: Patient) -> float:
-    return RETRIEVES[p.outfit.retrieve].speed_m_s
+    r = RETRIEVES[p.outfit.retrieve]
+    return p.situation.presented(r.key).speed if r.steady else r.speed_m_s
 
 
 @_number("slower")
@@ -266,14 +275,14 @@ def _faster(p: Patient) -> Number | None:
 
 @_number("count")
 def _count(p: Patient) -> Number | None:
-    count = p.figure(p.board.fall.count)
+    count = p.figure(p.board.count)
     return Number("seconds", count) if np.isfinite(count) else None
 
 
 @_number("early")
 def _early(p: Patient) -> Number | None:
     """To stay just off the bottom about 80 % of the count is used."""
-    count = p.figure(p.board.fall.count)
+    count = p.figure(p.board.count)
     return Number("seconds", 0.2 * count) if np.isfinite(count) else None
 
 
@@ -284,7 +293,7 @@ def _above(p: Patient) -> Number | None:
 
 @_number("lead")
 def _lead(p: Patient) -> Number | None:
-    lead = p.figure(p.board.fall.shift)
+    lead = p.figure(p.board.lead)
     return Number("length", lead) if np.isfinite(lead) and lead > 0.0 else None
 
 

@@ -115,6 +115,6 @@ def two_plans(
 ) -> dict[str, tuple[str, Plan]]:
     """Searching against creeping: the same stretch, each with its retrieve and its time."""
     fast = "burn" if situation.on_top else "steady"
-    slow = "slow-roll" if situation.steady else "drag"
+    slow = "slow-roll" if situation.swum_place or situation.off_bottom else "drag"
     return {kind: (key, plan(situation, outfit, key, fall_speed, count, sector, stretch))
             for kind, key in (("search", fast), ("creep", slow))}

@@ -27,6 +27,15 @@ COLLAPSE = 16.0 / (3.0 * np.pi)
 LEADERS = {"bites": 0.75, "structure": 1.5}
 """Leader's strength over the line's: lighter for more bites, heavier by structure (common practice,
 no source; the figures are judgement)."""
+PULL_KG = {"light": 2.5, "medium": 2.5, "strong": 3.0, "very-strong": 3.3}
+"""What the line must hold for a fish of 1 kg, by its strength; it grows with the root of the fish's
+weight (judgement; common practice ties 4 to 6 lb on the lightest and 30 lb on the strongest)."""
+COVER_ASKS = {"none": 1.0, "low-weed": 1.0, "tall-weed": 1.2, "overhang": 1.3, "snags": 1.5}
+"""How many times that where the fish must be turned from cover (judgement)."""
+RUNS_TO_IT = 1.2
+"""The same for fish that run for structure."""
+LONG_FIGHT_FROM = 0.5
+"""On line under this share of what a fish needs it is hardly landed (judgement)."""
 FINE_BELOW, HEAVY_ABOVE = 0.5, 1.2
 """Pull that opens a hook over what the line holds: below, the wire is fine for light drags; above,
 it wants heavier line and a stiffer rod to be set (judgement)."""
@@ -120,6 +129,16 @@ class Snag:
 def leader_for(school: str, line_kg: float) -> float:
     """What a school's leader holds on a line, both in kg, to the half kilogram."""
     return round(2.0 * LEADERS[school] * line_kg) / 2.0
+
+
+def least_line_kg(strength: str, weighs_kg: float, cover: str, runs: str) -> float:
+    """What a line must hold for a fish of a weight (kg), kg.
+
+    >>> round(least_line_kg("medium", 2.0, "none", "open"), 1)
+    3.5
+    """
+    away = COVER_ASKS[cover] * (RUNS_TO_IT if runs == "structure" else 1.0)
+    return float(PULL_KG[strength] * np.sqrt(weighs_kg) * away)
 
 
 def bends(drag: float, first_yield: float) -> bool:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from functools import cache
 
-from ilha.core.errors import DomainError
+import numpy as np
+
+from ilha.core.errors import Array, DomainError, Indices
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.tables import (
@@ -16,7 +18,7 @@ from ilha.core.tables import (
     PLASTIC_MATERIALS,
     read_table,
 )
-from ilha.core.units import kg_from_oz, newtons_of_kg, si
+from ilha.core.units import kg_from_g, kg_from_oz, m_from_mm, newtons_of_kg
 
 COLOUR_WORDS: dict[str, str] = {
     word: colour for colour, words in read_table("colours.toml").items() for word in words
@@ -77,6 +79,16 @@ class BoxLine:
 
 
 @dataclass(frozen=True)
+class BoxLeader:
+    """A spool of leader: "fluorocarbon", "nylon" or "wire"; diameter m, strength N."""
+
+    id: str
+    material: str
+    diameter: float
+    holds: float
+
+
+@dataclass(frozen=True)
 class BoxRod:
     id: str
     rod: Rod
@@ -90,12 +102,22 @@ class Box:
     heads: tuple[BoxHead, ...]
     lines: tuple[BoxLine, ...]
     rods: tuple[BoxRod, ...]
+    leaders: tuple[BoxLeader, ...] = ()
+    slow: Mapping[tuple[str, str], float] = field(default_factory=dict)
+    """By ids of head and plastic: how many times longer they take to fall than computed."""
 
     def __post_init__(self) -> None:
         for name in ("plastics", "heads", "lines", "rods"):
             if not getattr(self, name):
                 raise DomainError(f"box.{name}", "must hold at least one", "none", "",
                                   f"add {name}, or leave the box out for common sizes")
+
+    def slow_of(self, plastic: Indices, head: Indices) -> Array:
+        """What was learned of pairs, by index, (N, 1); 1 where nothing was."""
+        if not self.slow:
+            return np.ones((plastic.size, 1))
+        return np.array([[self.slow.get((self.heads[h].head.id, self.plastics[p].id), 1.0)]
+                         for p, h in zip(plastic, head, strict=True)])
 
     def on_line(self, diameter: float | None) -> Box:
         """The same with one line alone: that of a diameter (m), its strength as the nearest's by
@@ -104,7 +126,7 @@ class Box:
             return self
         near = min(self.lines, key=lambda line: abs(line.diameter - diameter))
         holds = near.holds * (diameter / near.diameter) ** 2
-        return Box(self.plastics, self.heads, (BoxLine(near.id, diameter, holds),), self.rods)
+        return replace(self, lines=(BoxLine(near.id, diameter, holds),))
 
 
 def hook_grams(size: str) -> float:
@@ -119,20 +141,22 @@ def typical_head(
     """A head with the typical hook of a size."""
     hook = next(h for h in HOOKS if h.size == size)
     grams = hook_grams(size)
-    straight, gape, wire = (si(v, 1) for v in (hook.straight_mm, hook.gape_mm, hook.wire_mm))
-    head = Head(key, kg_from_oz(oz), HEAD_MATERIALS[material], shape, si(grams, 1), gape, wire,
-                weight_x=None if weight_mm is None else si(weight_mm, 1))
-    return BoxHead(head, size, straight, gape, wire, keeper, si(takes_mm, 1), oz)
+    straight, gape, wire = (m_from_mm(v) for v in (
+        hook.straight_mm, hook.gape_mm, hook.wire_mm))
+    head = Head(key, kg_from_oz(oz), HEAD_MATERIALS[material], shape, kg_from_g(grams), gape, wire,
+                weight_x=None if weight_mm is None else m_from_mm(weight_mm))
+    return BoxHead(head, size, straight, gape, wire, keeper, m_from_mm(takes_mm), oz)
 
 
 def _plastics(rows: Sequence[Sequence[object]]) -> tuple[BoxPlastic, ...]:
     out = []
     for look, length, body, width, height, grams, material in rows:
-        long, wide, high, mass = (si(float(str(v)), 1) for v in (length, width, height, grams))
+        long, wide, high = (m_from_mm(float(str(v))) for v in (length, width, height))
+        mass = kg_from_g(float(str(grams)))
         plastic = Plastic(long, wide, high, mass, PLASTIC_MATERIALS[str(material)],
                           LOOKS[str(look)])
         name = f"{length} mm {look}" + ("" if material == "plastisol" else f", {material}")
-        out.append(BoxPlastic(name, plastic, str(look), str(material), si(float(str(body)), 1)))
+        out.append(BoxPlastic(name, plastic, str(look), str(material), m_from_mm(float(str(body)))))
     return tuple(out)
 
 
@@ -145,11 +169,11 @@ def catalogue() -> Box:
                      row.get("material", "lead"), row.get("takes_mm", 0.0), row.get("weight_mm"))
         for row in table["heads"] for oz, size in row["sizes"]
     ]
-    lines = [BoxLine(f"{mm:g} mm braid", si(mm, 1), newtons_of_kg(kg))
+    lines = [BoxLine(f"{mm:g} mm braid", m_from_mm(mm), newtons_of_kg(kg))
              for mm, kg in table["lines"]["rows"]]
     rods = [
-        BoxRod(name, Rod(si(low, 1), si(high, 1), si(own, 1),
-                         (SeenCast(si(g, 1), m, si(mm, 1), cm2 * 1e-4),)))
+        BoxRod(name, Rod(kg_from_g(low), m_from_mm(high), kg_from_g(own),
+                         (SeenCast(kg_from_g(g), m, m_from_mm(mm), cm2 * 1e-4),)))
         for name, low, high, own, g, m, mm, cm2 in table["rods"]["rows"]
     ]
     return Box(_plastics(table["plastic"][0]["rows"]), tuple(heads), tuple(lines), tuple(rods))

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields, replace
 
 import numpy as np
 
-from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, MOUTHS, REACH_HIGH, REACH_LOW, exit_point
+from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_HIGH, REACH_LOW, exit_point
 from ilha.core.bench.rigging_numbers import INSIDE
 from ilha.core.bench.riggings import TAKES
 from ilha.core.choose.box import Box
 from ilha.core.choose.features import SEARCHED
 from ilha.core.errors import Array, Flags, Indices
+from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY, FITS_WELL
 from ilha.core.rig.bodies import ball_diameter
 from ilha.core.tables import SHAPES
 
@@ -60,19 +61,38 @@ class Columns:
 
 @dataclass(frozen=True)
 class Rows:
-    """The combinations that fit, (N,): indices of plastic, head and rigging; reach, share; clear,
-    m, of the point over the body. misfits : combinations that do not fit."""
+    """The combinations that can be rigged, (N,): indices of plastic, head and rigging; reach,
+    share; clear, m, of the point over the body; fit, 2 well to 0 badly; word : why not well, "" for
+    well. misfits : combinations that cannot be rigged."""
 
     plastic: Indices
     head: Indices
     rigging: Indices
     reach: Array
     clear: Array
+    fit: Indices
+    word: Array
     misfits: int
 
     @property
     def keys(self) -> Array:
         return np.asarray(SEARCHED)[self.rigging]
+
+
+PINCH_LOW, PINCH_HIGH = 0.22, 0.80
+"""Exit over working length within which a hook goes at a pinch: a slope, not a wall. A 1/4 oz head
+with a 3/0 in a 76 mm minnow comes out at 0.76 and is fished (common practice, no source)."""
+OUT_OF_BODY = 0.97
+"""An exit beyond this share of the body is none."""
+LONG, SHORT, TIGHT = "hook long", "hook short", "gape tight"
+
+
+def _graded(reach: Array, clear: Array) -> tuple[Indices, Array]:
+    """How each hook sits: its level and its word."""
+    word = np.select([reach > REACH_HIGH, reach < REACH_LOW, clear < CLEAR_MIN],
+                     [LONG, SHORT, TIGHT], "")
+    pinched = (reach >= PINCH_LOW) & (reach <= PINCH_HIGH)
+    return np.where(word == "", FITS_WELL, np.where(pinched, AT_A_PINCH, FITS_BADLY)), word
 
 
 def _thread(c: Columns, back: Array) -> tuple[Array, Array]:
@@ -116,25 +136,34 @@ def _allowed(box: Box, key: str) -> Flags:
     return np.asarray(looks[:, None] & shapes[None, :])
 
 
-def combine(box: Box, mouth: str, riggings: tuple[str, ...]) -> Rows:
-    """All of them at once: what fits, by the point's place and clearance, and the fish's mouth."""
+def combine(box: Box, riggings: tuple[str, ...]) -> Rows:
+    """All of them at once: what can be rigged, and how well, by the point's place and clearance."""
     c = Columns.of(box)
     found: list[tuple[Array, Array, Flags]] = []
     possible = 0
     for key in riggings:
         allowed = _allowed(box, key)
         reach, clear = _figures(c, key)
-        fits = (clear >= CLEAR_MIN) & (reach >= REACH_LOW) & (reach <= REACH_HIGH)
-        fits &= c.gape <= MOUTHS[mouth]
+        can = (clear > 0.0) & (reach > 0.05) & (reach < OUT_OF_BODY)
         possible += int(allowed.sum())
-        found.append((reach, clear, allowed & fits))
-    fits_all = np.stack([f for _, _, f in found])
-    rigging, plastic, head = np.nonzero(fits_all)
-    reach = np.stack([np.broadcast_to(r, fits_all.shape[1:]) for r, _, _ in found])
-    clear = np.stack([np.broadcast_to(c_, fits_all.shape[1:]) for _, c_, _ in found])
+        found.append((reach, clear, allowed & can))
+    can_all = np.stack([f for _, _, f in found])
+    rigging, plastic, head = np.nonzero(can_all)
+    def taken(i: int) -> Array:
+        return np.asarray(np.stack([np.broadcast_to(each[i], can_all.shape[1:])
+                                    for each in found])[can_all], dtype=float)
+
+    at_reach, at_clear = taken(0), taken(1)
     order = np.array([SEARCHED.index(key) for key in riggings])
-    return Rows(plastic, head, order[rigging], reach[fits_all], clear[fits_all],
-                possible - int(fits_all.sum()))
+    return Rows(plastic, head, order[rigging], at_reach, at_clear, *_graded(at_reach, at_clear),
+                possible - int(can_all.sum()))
+
+
+def sits(rows: Rows) -> tuple[Rows, int]:
+    """The rows whose hook does not sit badly, and how many do."""
+    good = rows.fit > FITS_BADLY
+    kept = {f.name: getattr(rows, f.name)[good] for f in fields(rows) if f.name != "misfits"}
+    return replace(rows, **kept), int((~good).sum())
 
 
 def by_practice(box: Box, rows: Rows) -> Flags:

@@ -9,11 +9,13 @@ from ilha.core.bench.keeper import KEEPERS
 from ilha.core.choose.fish import EATS, FISH, Hardness, Holds, Mouth, Runs, Strength, Takes, Teeth
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.choose.situation import PLACES, WORDS
-from ilha.core.judge.schools import VERDICTS
+from ilha.core.judge.schools import WATER_WORDS
 from ilha.core.tables import FAMILIES, LOOKS, PLASTIC_MATERIALS, SHAPES
 
 Asked = bool | str | list[Any]
 """true or false; a token; a list of words; or two numbers, from and to."""
+FIT_WORDS = ("fits", "at a pinch", "badly")
+"""How a hook goes with a plastic in a rigging."""
 FORAGE = "forage"
 COLOURS = ("natural", "white", "pink", "yellow-green", "dark", "purple")
 TIPS = ("plain", "bite piece", "wire")
@@ -83,10 +85,13 @@ FEATURES: dict[str, Kind] = {
     "moves_alone": Kind(flag=True, name="tail works by itself"),
     "shape": Kind(words=tuple(SHAPES), name="shape of head"),
     "head_g": _number("g", "weight of head"),
-    "weight_over_pick": _number("", "weight over the school's own pick"),
+    "weight_over_least": _number("", "weight over the least that does the job"),
+    "fit": Kind(words=FIT_WORDS, name="hook in this plastic"),
+    "mouth_fits": Kind(flag=True, name="hook fits the fish's mouth"),
     "hook_order": _number("", "size of hook, #4 is 1 and 9/0 is 10"),
-    "hook_wire": Kind(words=("fine", "medium", "heavy"), name="wire for this line"),
+    "hook_wire": Kind(words=("fine", "medium", "heavy"), name="wire for what the fish needs"),
     "hook_over_fish": _number("", "what opens the hook over what the fish needs of a line"),
+    "pull_over_hook": _number("", "what the fish pulls over what opens the hook"),
     "by_practice": Kind(flag=True, name="hook size by working length"),
     "reach": _number("", "exit over working length"),
     "clear_mm": _number("mm", "point stands clear"),
@@ -97,8 +102,11 @@ FEATURES: dict[str, Kind] = {
     "weedless": Kind(flag=True, name="weedless"),
     "line_mm": _number("mm", "line"), "line_kg": _number("kg", "line holds"),
     "line_over_fish": _number("", "line over what the fish needs"),
+    "fish_over_line": _number("", "what the fish needs over what the line holds"),
+    "cast_over_reach": _number("", "cast that is wanted over what the rod throws"),
+    "over_rod": Kind(flag=True, name="package over the rod's most"),
     "load": _number("", "package over the rod's most"),
-    "verdict": Kind(words=VERDICTS, name="verdict of the water"),
+    "verdict": Kind(words=WATER_WORDS, name="verdict of the water"),
     "fall_speed_m_s": _number("m/s", "falls at"), "count_s": _number("s", "count"),
     "retrieve": Kind(words=tuple(RETRIEVES), name="retrieve"),
     "tip": Kind(words=TIPS, name="before the head"),

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from typing import Literal, get_args
+from dataclasses import dataclass, fields
+from typing import Any, Literal, get_args
 
 from ilha.core.errors import DomainError
 from ilha.core.tables import read_table
@@ -44,7 +44,8 @@ RELEASE = ("Wet hands, support the belly, no winding it to the rod tip; what goe
 @dataclass(frozen=True)
 class Fish:
     """One species or close group. comfort_c : water temperature in which it feeds, °C.
-    forage_mm : length of what it eats. minds : keys of ``MINDS``.
+    forage_mm : length of what it eats. usual_kg : what one of usual size
+    weighs. minds : keys of ``MINDS``.
 
     Raises
     ------
@@ -61,6 +62,7 @@ class Fish:
     teeth: str
     takes: str
     strength: str
+    usual_kg: float
     runs: str
     holds: str
     comfort_c: tuple[float, float]
@@ -79,6 +81,9 @@ class Fish:
                 if word not in known:
                     raise DomainError(f"{where}.{name}", "must be among " + ", ".join(known), word,
                                       "", "choose")
+        if not 0.01 <= self.usual_kg <= 500.0:
+            raise DomainError(f"{where}.usual_kg", "must be within 0.01 to 500 kg", self.usual_kg,
+                              "kg", "what one of usual size weighs")
         if not self.eats:
             raise DomainError(f"{where}.eats", "must name at least one", "none", "", "choose")
         for name, unit, low, high in (("comfort_c", "°C", -2.0, 40.0),
@@ -87,6 +92,15 @@ class Fish:
             if not low <= a < b <= high:
                 raise DomainError(f"{where}.{name}", f"must rise within {low:g} to {high:g} {unit}",
                                   f"{a:g} to {b:g}", unit, "give the lower end first")
+
+    @property
+    def plain(self) -> dict[str, object]:
+        """Every fact by its flat name, as it is stored and shown."""
+        facts = {field.name: getattr(self, field.name) for field in fields(self)}
+        (low_c, high_c), (low_mm, high_mm) = facts.pop("comfort_c"), facts.pop("forage_mm")
+        return {**facts, "comfort_low_c": low_c, "comfort_high_c": high_c,
+                "forage_low_mm": low_mm, "forage_high_mm": high_mm,
+                "eats": list(self.eats), "minds": list(self.minds)}
 
     @property
     def cautions(self) -> tuple[str, ...]:
@@ -103,6 +117,15 @@ def _fish() -> dict[str, Fish]:
                         forage_mm=(float(forage[0]), float(forage[1])), eats=eats, minds=minds,
                         **row)
     return out
+
+
+def of_plain(plain: Mapping[str, Any]) -> Fish:
+    """A fish from its facts by their flat names: the reverse of :attr:`Fish.plain`."""
+    own = {field.name: plain[field.name] for field in fields(Fish) if field.name in plain}
+    own |= {"comfort_c": (plain["comfort_low_c"], plain["comfort_high_c"]),
+            "forage_mm": (plain["forage_low_mm"], plain["forage_high_mm"]),
+            "eats": tuple(plain["eats"]), "minds": tuple(plain["minds"])}
+    return Fish(**own)
 
 
 FISH = _fish()

@@ -12,11 +12,13 @@ from ilha.core.choose.situation import Situation
 
 @dataclass(frozen=True)
 class Reason:
-    """What one rule gave an outfit, points."""
+    """What one rule gave an outfit, points. tackle : it speaks of rod and line, which are chosen
+    after the rig and do not count in its score."""
 
     rule: Rule
     says: str
     gave: float
+    tackle: bool = False
 
 
 @dataclass(frozen=True)
@@ -31,8 +33,10 @@ class Overruled:
 
 @dataclass(frozen=True)
 class Outfit:
-    """One whole proposal. score : the sum of its reasons. leader : N. weedless : whether its hook
-    is covered."""
+    """One whole proposal. score : the sum of its reasons that do not speak of rod and line.
+    leader : N; leader_id : of a spool in the box, None for none that suits. verdict : a code of
+    ``schools.VERDICTS``. fit : how its hook sits, 2 well to 0 badly; fit_word : why not well.
+    needs_kg : what the line must hold. weedless : whether its hook is covered."""
 
     score: float
     plastic: BoxPlastic
@@ -44,10 +48,14 @@ class Outfit:
     tip: str
     retrieve: str
     leader: float
+    leader_id: str | None
     verdict: str
     reach: float
     clear: float
+    fit: int
+    fit_word: str
     wire: str
+    needs_kg: float
     reasons: tuple[Reason, ...]
     overruled: tuple[Overruled, ...]
 
@@ -73,3 +81,5 @@ class Choice:
     conflicts: tuple[Conflict, ...]
     ruled_out: dict[str, int]
     tried: int
+    nearest: Outfit | None = None
+    """Where nothing is worth a proposal: what comes nearest to one."""

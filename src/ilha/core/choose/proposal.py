@@ -3,19 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import combine
+from ilha.core.choose.combine import ON_A_LINE, Rows, combine
+from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.outfit import Choice, Outfit
-from ilha.core.choose.ranking import Kept, choose
+from ilha.core.choose.ranking import Kept, choose, scores
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
-from ilha.core.choose.search import tied
+from ilha.core.choose.search import tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
+from ilha.core.choose.traits import Still
+from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
+from ilha.core.judge.schools import SCHOOLS, VERDICTS
 from ilha.core.move.fall import fed_path
 from ilha.core.move.hold import height_share
 
@@ -23,11 +27,69 @@ FALL_POINTS = 9
 
 
 @dataclass(frozen=True)
+class Rung:
+    """A head as it goes on one plastic: the rigging that the rules like best, how its hook sits (2
+    well to 0 badly), why not well."""
+
+    head: BoxHead
+    rigging: str
+    fit: int
+    word: str
+    reach: float
+    clear: float
+
+
+def ladder(
+    box: Box, plastic: int, situation: Situation, rules: Sequence[Rule], way: str = "one"
+) -> list[Rung]:
+    """Every head that can be rigged on a plastic (an index), each in its best rigging; by weight.
+
+    What the rules say of riggings, hooks and heads decides, as it does in the choice: the water
+    says the same of all riggings that are tied on in one way. way : "one" head, or a rigging that
+    is a length of line.
+    """
+    keys = (tuple(key for key in SEARCHED if key not in ON_A_LINE) if way == "one" else (way,))
+    only = Box((box.plastics[plastic],), box.heads, box.lines[:1], box.rods[:1])
+    rows = combine(only, keys)
+    if rows.plastic.size == 0:
+        return []
+    points = _still_points(only, rows, situation, rules)
+    best: dict[int, int] = {}
+    for i in np.lexsort((rows.rigging, -points, -rows.fit)):
+        best.setdefault(int(rows.head[i]), int(i))
+    rungs = [Rung(box.heads[h], str(rows.keys[i]), int(rows.fit[i]), str(rows.word[i]),
+                  float(rows.reach[i]), float(rows.clear[i])) for h, i in best.items()]
+    return sorted(rungs, key=lambda rung: rung.head.head.mass)
+
+
+STILL = frozenset({
+    "look", "family", "material", "plastic_length_mm", "body_height_mm", "floats", "moves_alone",
+    "shape", "head_g", "hook_order", "hook_wire", "hook_over_fish", "by_practice", "reach",
+    "clear_mm", "keeper", "keeper_holds", "head_over_body", "rigging", "weedless", "fit",
+    "mouth_fits", "pull_over_hook"})
+"""Features that the water does not decide."""
+
+
+def _still_points(
+    box: Box, rows: Rows, situation: Situation, rules: Sequence[Rule]
+) -> Array:
+    """What rules that speak of no water give each row, (N,)."""
+    facts = situation.facts()
+    fired = [rule for rule in rules if rule.fired(facts)
+             and all(name in STILL for name in (*rule.gives, *rule.fits))]
+    points = scores(Still(box, rows, situation.fish, situation.needs_kg), fired)
+    return np.broadcast_to(points, (rows.head.size, 1))[:, 0]
+
+
+@dataclass(frozen=True)
 class Figures:
     """One outfit in its water; NaN where there is no number. Lengths m, times s, speeds m/s.
 
-    fall_height, fall_shift, line_height, line_span : its fall and its held line, to be drawn, as
-    the board's traces. way : of the lure over the bottom. decided : the limit, its figure, bound.
+    lead, count : to the fish. verdict, decided : by the water alone, the limit with its figure and
+    bound; board_verdict : as the open file has it. over : package over the rod's most, kg, NaN for
+    not. lightest_zone : s in the zone of the lightest that does the job. fall_height, fall_shift,
+    line_height, line_span : its fall and its held line, to be drawn, as the board's traces. way :
+    of the lure over the bottom.
     """
 
     lead: float
@@ -39,7 +101,11 @@ class Figures:
     fall_speed: float
     cast: float
     package: float
+    verdict: str
+    board_verdict: str
     decided: tuple[str, float, float, str]
+    over: float
+    lightest_zone: float
     fall_height: tuple[float, ...]
     fall_shift: tuple[float, ...]
     line_height: tuple[float, ...]
@@ -47,57 +113,91 @@ class Figures:
     way: Way
 
 
-def board_of(situation: Situation, outfit: Outfit, heads: Sequence[BoxHead]) -> Board:
-    """The board of heads on the outfit's plastic, rod and line, tied as it is."""
-    cond = situation.conditions(np.array([outfit.line.diameter]))
+def rungs_for(situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Rule]) -> list[Rung]:
+    """The heads that go on an outfit's plastic, its own in its own rigging among them."""
+    whole = box if outfit.plastic in box.plastics else replace(
+        box, plastics=(*box.plastics, outfit.plastic))
+    if all(one.head.id != outfit.head.head.id for one in whole.heads):
+        whole = replace(whole, heads=(*whole.heads, outfit.head))
+    way = way_of_rigging(outfit.rigging)
+    return ladder(whole, whole.plastics.index(outfit.plastic), situation, rules, way)
+
+
+def board_of(
+    situation: Situation, outfit: Outfit, rungs: Sequence[Rung], box: Box, trace: bool = False
+) -> Board:
+    """The board of heads on the outfit's plastic, rod and line, tied and brought back as it is."""
+    cond = situation.conditions(np.array([outfit.line.diameter]),
+                                situation.presented(outfit.retrieve))
     rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.head.head)
-    return board(cond, outfit.plastic.plastic, [h.head for h in heads], outfit.rod.rod,
-                 situation.school, rigging, trace=True)
+    slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
+    return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
+                 outfit.rod.rod, situation.school, rigging, trace=trace, slow=slow,
+                 fit=np.array([rung.fit for rung in rungs]))
 
 
-def figures_of(situation: Situation, outfit: Outfit) -> Figures:
+def place_of(rungs: Sequence[Rung], outfit: Outfit) -> int:
+    """Where an outfit's head stands among its rungs."""
+    return [rung.head.head.id for rung in rungs].index(outfit.head.head.id)
+
+
+def figures_of(
+    situation: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]
+) -> Figures:
     """What the water makes of an outfit, by the same board that the Day view shows."""
-    b = board_of(situation, outfit, [outfit.head])
+    rungs = rungs_for(situation, box, outfit, rules)
+    b, i = board_of(situation, outfit, rungs, box, trace=True), place_of(rungs, outfit)
 
     def one(value: object) -> float:
-        return float(np.ravel(np.asarray(value, dtype=float))[0])
+        return float(np.broadcast_to(np.asarray(value, dtype=float), b.shape)[i, 0])
 
     judged = b.judgement
-    limit = judged.limits[int(judged.decided[0, 0])]
-    height, shift = fed_path(b.figures.falling, FALL_POINTS)
+    limit = judged.limits[int(judged.water_decided[i, 0])]
+    height, shift = (np.broadcast_to(v, (FALL_POINTS, *b.shape))[:, i, 0] for v in (
+        fed_path(b.figures.falling, FALL_POINTS) if b.figures.swing is None
+        else b.figures.swing.path(b.figures.falling, FALL_POINTS)))
     assert b.holds.trace is not None
     # (steps, estimates, heads, times): the middle estimate.
-    spans = np.ravel(b.holds.trace[1][:, 1])
+    spans = b.holds.trace[1][:, 1, min(i, b.holds.trace[1].shape[2] - 1), 0]
     shares = height_share(np.linspace(0.0, 1.0, spans.shape[0]))
-    foot = one(b.holds.foot[1])
+    foot, package = one(b.holds.foot[1]), one(b.figures.package)
+    most = outfit.rod.rod.lure_max
     return Figures(
-        lead=one(b.fall.shift),
-        count=one(b.fall.count), zone_seconds=one(b.fall.zone), scope=one(b.holds.scope[1]),
-        line_out=one(b.holds.line_out[1]), window=(one(b.window_low), one(b.window_high)),
-        fall_speed=one(b.glide.vertical), cast=one(b.cast), package=one(b.figures.package),
+        lead=one(b.lead), count=one(b.count), zone_seconds=one(b.fall.zone),
+        scope=one(b.holds.scope[1]), line_out=one(b.holds.line_out[1]),
+        window=(one(b.window_low), one(b.window_high)), fall_speed=one(b.glide.vertical),
+        cast=one(b.cast), package=package, verdict=VERDICTS[int(judged.water[i, 0])],
+        board_verdict=VERDICTS[int(judged.verdict[i, 0])],
         decided=(limit.code, one(limit.figure), one(limit.bound), limit.unit),
-        fall_height=tuple(np.ravel(height).tolist()), fall_shift=tuple(np.ravel(shift).tolist()),
+        over=package - most if package > most else float("nan"),
+        lightest_zone=float(b.lightest_zone[0]),
+        fall_height=tuple(height.tolist()), fall_shift=tuple(shift.tolist()),
         line_height=tuple((foot + (situation.depth - foot) * shares).tolist()),
         line_span=tuple(spans.tolist()),
         way=way_of(RETRIEVES[outfit.retrieve], situation.cast_m, situation.depth, situation.zone,
-                   one(b.glide.vertical)),
+                   one(b.glide.vertical), situation.presented(outfit.retrieve).speed),
     )
 
 
-def heads_for(situation: Situation, box: Box, outfit: Outfit) -> list[BoxHead]:
-    """The heads that go on an outfit's plastic in its rigging, its own among them, by weight."""
-    only = Box((outfit.plastic,), box.heads, (outfit.line,), (outfit.rod,))
-    rows = combine(only, situation.fish.mouth, (outfit.rigging,))
-    found = {box.heads[i].head.id: box.heads[i] for i in rows.head}
-    found[outfit.head.head.id] = outfit.head
-    return sorted(found.values(), key=lambda h: h.head.mass)
-
-
-def by_school(situation: Situation, box: Box, outfit: Outfit) -> dict[str, BoxHead | None]:
-    """What each school of weight ties on for this plastic, rigging, line and rod."""
-    heads = heads_for(situation, box, outfit)
-    b = board_of(situation, outfit, heads)
-    return {key: heads[int(pick[0])] if pick[0] >= 0 else None for key, pick in b.picks.items()}
+def by_school(
+    situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Rule]
+) -> dict[str, BoxHead | None]:
+    """What each school of weight ties on for this plastic: the lightest over every rod and line
+    of the box; the depth table's on the outfit's own."""
+    rungs = rungs_for(situation, box, outfit, rules)
+    picks: dict[str, BoxHead | None] = dict.fromkeys(SCHOOLS)
+    for line in box.lines:
+        for rod in box.rods:
+            here = replace(outfit, line=line, rod=rod)
+            found = board_of(situation, here, rungs, box).picks
+            for key, pick in found.items():
+                if pick[0] < 0 or (key == "depth-table" and (line, rod) != (
+                        outfit.line, outfit.rod)):
+                    continue
+                head, had = rungs[int(pick[0])].head, picks[key]
+                if had is None or head.head.mass < had.head.mass:
+                    picks[key] = head
+    return picks
 
 
 @dataclass(frozen=True)

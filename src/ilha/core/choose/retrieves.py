@@ -33,6 +33,15 @@ RETRIEVES = {key: Retrieve(key=key, **{**row, "feeds": tuple(row.get("feeds", ()
 
 
 @dataclass(frozen=True)
+class Presented:
+    """How the water model meets a retrieve: swum at a speed (m/s) or not, let down or cast."""
+
+    steady: bool
+    speed: float
+    lowered: bool
+
+
+@dataclass(frozen=True)
 class Way:
     """The lure's way. away : m from the rod, falling. up : m above the bottom. at : s from the
     first move. period : s of one move and its rest; None where it is swum without a stop."""
@@ -53,19 +62,22 @@ TOP_RUN = 0.3
 
 
 def way_of(
-    retrieve: Retrieve, cast: float, depth: float, zone: tuple[float, float], fall_speed: float
+    retrieve: Retrieve, cast: float, depth: float, zone: tuple[float, float], fall_speed: float,
+    swum: float | None = None,
 ) -> Way:
     """The way of a lure from ``cast`` m off to the rod, from the bottom or the zone's middle.
 
     fall_speed : down on slack line, m/s; NaN for what floats, which then is let lie. What the
-    current does to it between two moves is left out: the picture says so.
+    current does to it between two moves is left out: the picture says so. swum : m/s, of a steady
+    one, in place of its usual speed.
     """
     middle = 0.5 * (min(zone[0], depth) + min(zone[1], depth))
     start = {"bottom": 0.0, "zone": middle, "top": depth - min(TOP_RUN, 0.5 * depth)}[
         retrieve.height]
     if retrieve.rest == "none":
         ends = np.array([0.0, cast])
-        return Way(cast - ends, np.full(2, start), ends / retrieve.speed_m_s, None)
+        speed = retrieve.speed_m_s if swum is None else swum
+        return Way(cast - ends, np.full(2, start), ends / speed, None)
     gain = retrieve.speed_m_s * retrieve.move_s
     lift = min(retrieve.lift_m, depth - start)
     falls = lift / fall_speed if retrieve.rest == "fall" and fall_speed > 0.0 else 0.0

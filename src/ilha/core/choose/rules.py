@@ -9,6 +9,7 @@ from __future__ import annotations
 import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from importlib.resources import files
 from typing import Any
 
@@ -25,14 +26,17 @@ PARTS = {
 }
 EDGE = 1.5
 """Beyond a wanted range a number counts less and less, and not at all at this factor."""
+SIDES = ("wants", "avoids", "per_doubling")
+"""What a rule says of features: one of them."""
 WEIGHT_MOST = 10.0
 
 
 @dataclass(frozen=True)
 class Rule:
     """One rule. when : facts that must hold. fits : what the outfit must be for the rule to speak
-    of it. wants : what it asks for, avoids : what it warns of; of ``weight`` points. school : "" or
-    "group:name", for those who hold with it."""
+    of it. wants : what it asks for, avoids : what it warns of; of ``weight`` points. per_doubling :
+    numbers of which each doubling over 1 takes ``weight`` points, each halving gives them, counted
+    between the two numbers. school : "" or "group:name", for those who hold with it."""
 
     key: str
     part: str
@@ -42,6 +46,7 @@ class Rule:
     fits: Mapping[str, Asked]
     wants: Mapping[str, Asked]
     avoids: Mapping[str, Asked]
+    per_doubling: Mapping[str, Asked]
     school: str = ""
 
     def __post_init__(self) -> None:
@@ -55,11 +60,11 @@ class Rule:
         if not 0.0 < self.weight <= WEIGHT_MOST:
             raise DomainError(f"{where}.weight", f"must be above 0 and at most {WEIGHT_MOST:g}",
                               self.weight, "points", "1 is usual")
-        if bool(self.wants) == bool(self.avoids):
+        if sum(bool(getattr(self, side)) for side in SIDES) != 1:
             raise DomainError(f"{where}.wants", "or avoids must be given, not both", "none or both",
                               "", "say what it asks for, or what it warns of")
         for part, known in (("when", FACTS), ("fits", FEATURES), ("wants", FEATURES),
-                            ("avoids", FEATURES)):
+                            ("avoids", FEATURES), ("per_doubling", FEATURES)):
             for name, asked in getattr(self, part).items():
                 _check(f"{where}.{part}.{name}", name, asked, known)
         group, _, name = self.school.partition(":")
@@ -69,7 +74,7 @@ class Rule:
 
     @property
     def gives(self) -> Mapping[str, Asked]:
-        return self.wants or self.avoids
+        return self.wants or self.avoids or self.per_doubling
 
     def fired(self, facts: Mapping[str, Any]) -> bool:
         """Whether it holds in a situation: every condition met, and its school the user's."""
@@ -137,11 +142,25 @@ def met(values: Array, asked: Asked, fish: Fish) -> Array:
     return nearness(values, float(asked[0]), float(asked[1]))
 
 
+def doublings(values: Array, asked: Asked) -> Array:
+    """How many times a number doubles 1, below 0 where it halves it; NaN gives 0.
+
+    >>> doublings(np.array([0.5, 1.0, 4.0, 99.0]), [0.25, 8]).tolist()
+    [-1.0, 0.0, 2.0, 3.0]
+    """
+    assert not isinstance(asked, (bool, str))
+    bounded = np.clip(values, float(asked[0]), float(asked[1]))
+    return np.asarray(np.nan_to_num(np.log2(bounded)))
+
+
 def given(rule: Rule, features: Mapping[str, Array], fish: Fish) -> Array:
     """What a rule gives each outfit, in points: the mean of what it wants, or less the most of
     what it avoids; 0 where it does not speak of it. Shape of the features it names, broadcast."""
-    parts = [met(features[name], asked, fish) for name, asked in rule.gives.items()]
-    if rule.wants:
+    measure = doublings if rule.per_doubling else partial(met, fish=fish)
+    parts = [measure(features[name], asked) for name, asked in rule.gives.items()]
+    if rule.per_doubling:
+        gave = -rule.weight * sum(parts, start=np.zeros(()))
+    elif rule.wants:
         gave = rule.weight * sum(parts, start=np.zeros(())) / len(parts)
     else:
         gave = -rule.weight * np.maximum.reduce(np.broadcast_arrays(*parts))
@@ -151,12 +170,12 @@ def given(rule: Rule, features: Mapping[str, Array], fish: Fish) -> Array:
 
 
 def _rule(part: str, key: str, row: dict[str, Any]) -> Rule:
-    known = {"says", "weight", "when", "fits", "wants", "avoids", "school"}
+    known = {"says", "weight", "when", "fits", *SIDES, "school"}
     for name in row:
         if name not in known:
             raise DomainError(f"rules[{key}].{name}", "is not known here", name, "",
                               "use " + ", ".join(sorted(known)))
-    sides = {name: row.get(name, {}) for name in ("when", "fits", "wants", "avoids")}
+    sides = {name: row.get(name, {}) for name in ("when", "fits", *SIDES)}
     return Rule(key, part, row.get("says", ""), float(row.get("weight", 1.0)), **sides,
                 school=row.get("school", ""))
 

@@ -1,7 +1,7 @@
-"""Every outfit of a box in one water: what fits, what gets there, what the tackle bears.
+"""Every outfit of a box in one water: what can be rigged, what the water says, what tackle bears.
 
 Rows are plastics in a rigging on a head, columns lines on rods. All of them go through one pass of
-the water model (one for each way to tie them on), not one call each.
+the water model for each way to tie them on and each way to bring them back, not one call each.
 """
 
 from __future__ import annotations
@@ -13,21 +13,16 @@ from typing import Any
 import numpy as np
 
 from ilha.core.bench.rigging_numbers import LEAST_SINKER, SLIDING_LEADER, TANDEM
-from ilha.core.bench.strength import DRAG_HIGH, opens_at
-from ilha.core.choose.box import Box
-from ilha.core.choose.combine import ON_A_LINE, Rows, combine
+from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
+from ilha.core.choose.box import Box, catalogue
+from ilha.core.choose.combine import ON_A_LINE, Rows, combine, sits
+from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.figures import Figures, figures
+from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
-from ilha.core.judge.schools import (
-    RIGHT,
-    SCHOOLS,
-    TABLE,
-    TOO_LIGHT,
-    UNSAFE,
-    table_mass,
-)
+from ilha.core.judge.schools import SCHOOLS
 from ilha.core.move.cast import Rods, cast_distance
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
@@ -35,48 +30,75 @@ from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import newtons_of_kg
 from ilha.core.water.conditions import Conditions
 
-NEEDS_KG = {"light": 1.8, "medium": 3.5, "strong": 6.0, "very-strong": 10.0}
-"""What the line must hold for a fish of each strength, kg (judgement; common practice ties 4 to
-6 lb on the lightest and 30 lb on the strongest)."""
 THREE_WAY_SINKER, THREE_WAY_LEADER, THREE_WAY_DROPPER = 0.45, 1.5, 0.3
 LIFT = 1.5
 """A three-way rig's sinker is wound up so far off the bottom, m: two or three turns."""
 LEADER_OVER_LINE = 2.0
 """Diameter of the leader over that of braid of about its strength (from memory)."""
+OVER_BY_LITTLE = 1.25
+"""A package over the rod's most by no more than this is thrown with care; beyond, not at all
+(judgement)."""
+HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line")
+"""Limits of the water itself: what fails one never gets to the fish."""
+
+
+@dataclass(frozen=True)
+class Judged:
+    """All combinations as they are brought back in one way, (N, C) over rows and columns.
+
+    verdict, decided : codes and limits, by the water alone. reached : whether no limit of the
+    water itself fails. fall m/s, count s to the fish, package kg. cast : m. least : (N,) kg, the
+    least weight that does the job with the row's plastic; NaN where a sinker carries it.
+    """
+
+    presented: Presented
+    verdict: Indices
+    decided: Indices
+    codes: tuple[str, ...]
+    reached: Flags
+    fall: Array
+    count: Array
+    package: Array
+    cast: Array
+    least: Array
 
 
 @dataclass(frozen=True)
 class Found:
-    """The combinations that passed the hard limits or not, (N, C) over rows and columns.
-
-    pair : (N,) index into the figures' rows. of the figures' way. line, rod : (C,) indices.
-    verdict : codes of ``schools.VERDICTS``. pick_mass : kg, of the school's own pick among the
-    heads that go on the same plastic. hard : name to (N, C), whether each hard limit is passed.
-    """
+    """The combinations of a box. line, rod : (C,) indices. mass : (N,) kg, of the heads. judged :
+    one for each way to bring them back. badly : combinations whose hook sits badly, left out.
+    hard : name to (N, C), whether each hard limit of the tackle is passed."""
 
     rows: Rows
     line: Indices
     rod: Indices
-    verdict: Indices
     mass: Array
-    pick_mass: Array
-    fall: Array
-    count: Array
-    package: Array
+    judged: tuple[Judged, ...]
+    badly: int
     hard: dict[str, Flags]
 
-    @property
-    def passed(self) -> Flags:
-        return np.asarray(np.logical_and.reduce(list(self.hard.values())))
+    def usable(self, judged: Judged) -> Flags:
+        """What is worth a proposal, (N, C): the rest is long, short or slow, and ranks lower."""
+        return np.asarray(np.logical_and.reduce([judged.reached, *self.hard.values()]))
 
     @property
     def ruled_out(self) -> dict[str, int]:
         """How many combinations each hard limit stops by itself."""
-        out = {name: int((~passed).sum()) for name, passed in self.hard.items()}
-        return {"does-not-fit": self.rows.misfits * self.line.size, **out}
+        reached = np.logical_or.reduce([j.reached for j in self.judged])
+        out = {"too-light": int((~reached).sum())}
+        out |= {name: int((~passed).sum()) for name, passed in self.hard.items()}
+        columns = self.line.size
+        return {"does-not-fit": self.rows.misfits * columns,
+                "fits-badly": self.badly * columns, **out}
+
+    @property
+    def tried(self) -> int:
+        """How many combinations there are, those that cannot be rigged too."""
+        return (self.rows.plastic.size + self.badly + self.rows.misfits) * self.line.size
 
 
-def _way(key: str) -> str:
+def way_of_rigging(key: str) -> str:
+    """How the water meets a rigging: on a line of its own kind, or as one head."""
     return key if key in ON_A_LINE else "one"
 
 
@@ -94,10 +116,19 @@ def tied(key: str, line: float, depth: float, front: Head) -> Rigging:
     return None
 
 
-def _figures(box: Box, cond: Conditions, way: str, body: Body) -> Figures:
+def reference_line(needs_kg: float) -> float:
+    """Diameter (m) of the thinnest braid of common sizes that holds so much, kg."""
+    lines = sorted(catalogue().lines, key=lambda line: line.diameter)
+    holds = np.log([line.holds for line in lines])
+    wide = np.log([line.diameter for line in lines])
+    return float(np.exp(np.interp(np.log(newtons_of_kg(needs_kg)), holds, wide)))
+
+
+def _figures(box: Box, cond: Conditions, way: str, body: Body, slow: Array) -> Figures:
     rigging = tied(way, float(np.median(cond.line_diameter)), float(np.min(cond.depth)),
                    box.heads[0].head)
-    return figures(cond, body, box.rods[0].rod, rigging, body if way == "tandem" else None)
+    return figures(cond, body, box.rods[0].rod, rigging, body if way == "tandem" else None,
+                   slow=slow)
 
 
 _MASSES, _AREAS = 14, 5
@@ -126,119 +157,136 @@ def casts(box: Box, f: Figures, lines: Array) -> Array:
     return out
 
 
-def _spread(f: Figures, box: Box, lines: Array, plastic: Indices) -> Figures:
+def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
     """The figures of the lines repeated for every rod, with each rod's rating and cast."""
-    rods = len(box.rods)
-    shape = (plastic.size, lines.size)
+    rods, lines = len(box.rods), len(box.lines)
+    shape = (plastic.size, lines)
 
     def wide(values: Array) -> Array:
         full = np.broadcast_to(values, (*np.shape(values)[:-2], *shape))
         return np.repeat(full, rods, axis=-1)
 
-    rated = Rods(np.tile([r.rod.lure_min for r in box.rods], lines.size),
-                 np.tile([r.rod.lure_max for r in box.rods], lines.size))
+    rated = Rods(np.tile([r.rod.lure_min for r in box.rods], lines),
+                 np.tile([r.rod.lure_max for r in box.rods], lines))
     cond = f.cond
-    depth, current = np.repeat(cond.depth, rods), np.repeat(cond.surface_speed, rods)
-    thrown = casts(box, f, lines).reshape(plastic.size, -1) if not cond.lowered else np.full(
-        (plastic.size, lines.size * rods), np.inf)
+    depth, current, low, high, diameter = (
+        np.repeat(np.broadcast_to(v, lines), rods) for v in (
+            cond.depth, cond.surface_speed, cond.zone_from, cond.zone_to, cond.line_diameter))
+    far = np.full((plastic.size, lines * rods), np.inf) if cond.lowered else thrown
     return replace(
-        f, rod=rated, cast=thrown, group=plastic,
-        cond=replace(cond, line_diameter=np.repeat(lines, rods), depth=depth,
-                     surface_speed=current),
+        f, rod=rated, cast=far, group=plastic,
+        cond=replace(cond, line_diameter=diameter, depth=depth, surface_speed=current,
+                     zone_from=low, zone_to=high),
         ends=replace(f.ends, weight=wide(f.ends.weight), speed=wide(f.ends.speed)),
         fall=replace(f.fall, count=wide(f.fall.count), zone=wide(f.fall.zone)),
-        falling=replace(f.falling, depth=depth, current=current,
-                        diameter=np.repeat(lines, rods)),
+        falling=replace(f.falling, depth=depth, current=current, diameter=diameter),
         holds=replace(f.holds, scope=wide(f.holds.scope)),
     )
 
 
 @dataclass(frozen=True)
-class _Judged:
-    verdict: Indices
-    fall: Array
-    count: Array
-    package: Array
-    gets_there: Flags
-    pick: Array
+class _Tied:
+    """The rows that are tied on in one way: which rows, of which pair each is, and the figures of
+    the pairs, of every line and with each rod. Riggings of one plastic on one head fall and hold
+    alike: each pair is computed once."""
+
+    mine: Indices
+    back: Indices
+    plastic: Indices
+    of_lines: Figures
+    wide: Figures
 
 
-def _judge(f: Figures, school_key: str) -> _Judged:
-    shape = f.fall.count.shape
-    school = SCHOOLS[school_key]
-    judgement, _ = judge_school(f, school, (shape[0], shape[1]))
-    verdict = judgement.verdict
-    assert f.group is not None
-    if school is TABLE:
-        pick = np.broadcast_to(table_mass(f.cond.depth, f.cond.surface_speed), shape)
-    else:
-        pick = _lightest(f.mass, verdict, f.group)
-    return _Judged(verdict, f.ends.speed, f.fall.count,
-                   np.broadcast_to(f.package, shape), verdict != TOO_LIGHT, pick)
+def _tie(
+    box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
+) -> _Tied:
+    heads = len(box.heads)
+    pairs, back = np.unique(rows.plastic[mine] * heads + rows.head[mine], return_inverse=True)
+    p, h = np.divmod(pairs, heads)
+    body = assemble(stack([one.plastic for one in box.plastics], p),
+                    columns([one.head for one in box.heads]).taken(h))
+    f = replace(_figures(box, cond, way, body, box.slow_of(p, h)), bare=True)
+    thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered
+              else casts(box, f, lines).reshape(p.size, -1))
+    return _Tied(mine, back, p, f, _spread(f, box, thrown, p))
 
 
-def _lightest(mass: Array, verdict: Indices, group: Indices) -> Array:
-    """Mass of the lightest right head (else the lightest that is not too light) of each group."""
-    order = np.lexsort((mass, group))
-    starts = np.flatnonzero(np.concatenate([[True], np.diff(group[order]) != 0]))
-    sizes = np.diff(np.append(starts, group.size))
-    best = []
-    for good in (verdict == RIGHT, (verdict != TOO_LIGHT) & (verdict != UNSAFE)):
-        ranked = np.where(good[order], mass[order][:, None], np.inf)
-        best.append(np.repeat(np.minimum.reduceat(ranked, starts, axis=0), sizes, axis=0))
-    out = np.empty_like(best[0])
-    out[order] = np.where(np.isfinite(best[0]), best[0], best[1])
-    return out
+def _judged(box: Box, situation: Situation, tied_: Sequence[_Tied], presented: Presented) -> Judged:
+    """All rows as they are brought back in one way."""
+    put = np.argsort(np.concatenate([one.mine for one in tied_]))
+    parts: list[dict[str, Any]] = []
+    codes: tuple[str, ...] = ()
+    for one in tied_:
+        f = _presented(one.wide, presented)
+        shape = (one.plastic.size, one.wide.cast.shape[1])
+        judgement, _ = judge_school(f, SCHOOLS[situation.school], shape)
+        failed = [~np.broadcast_to(item.passed, (3, *shape))[1] for item in judgement.limits
+                  if item.code in HARD]
+        aim = _presented(one.of_lines, presented).aim
+        count = np.broadcast_to(aim.count, (shape[0], shape[1] // len(box.rods)))
+        codes = max(codes, tuple(item.code for item in judgement.limits), key=len)
+        whole = {"verdict": judgement.water, "decided": judgement.water_decided,
+                 "reached": ~np.logical_or.reduce(failed), "fall": f.ends.speed,
+                 "count": np.repeat(count, len(box.rods), axis=-1), "package": f.package,
+                 "cast": f.cast}
+        parts.append({name: np.broadcast_to(values, shape)[one.back]
+                      for name, values in whole.items()})
+    put_ = {name: np.concatenate([part[name] for part in parts])[put] for name in parts[0]}
+    near = np.array([reference_line(situation.needs_kg)])
+    least = least_that_does(situation.conditions(near, presented),
+                            [one.plastic for one in box.plastics], situation.school)
+    return Judged(presented, codes=codes, least=least, **put_)
+
+
+def _presented(f: Figures, presented: Presented) -> Figures:
+    return replace(f, cond=replace(f.cond, steady=presented.steady,
+                                   retrieve_speed=presented.speed))
 
 
 def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | None:
-    """All combinations of a box in a situation; None where no hook fits any plastic.
+    """All combinations of a box in a situation; None where nothing can be rigged.
 
     riggings : those to try, of ``features.SEARCHED``.
     """
     box = box.on_line(situation.line_diameter)
-    rows = combine(box, situation.fish.mouth, tuple(riggings))
+    rows, badly = sits(combine(box, tuple(riggings)))
     if rows.plastic.size == 0:
         return None
     lines = np.array([line.diameter for line in box.lines])
-    cond = situation.conditions(lines)
-    ways = np.array([_way(key) for key in rows.keys])
-    heads = columns([h.head for h in box.heads])
-    parts: dict[str, list[Array]] = {name: [] for name in (
-        "verdict", "fall", "count", "package", "gets_there", "pick")}
-    order = []
-    for way in dict.fromkeys(ways.tolist()):
-        mine = np.flatnonzero(ways == way)
-        # Riggings of one plastic on one head fall and hold alike: each pair is computed once.
-        pairs, back = np.unique(rows.plastic[mine] * len(box.heads) + rows.head[mine],
-                                return_inverse=True)
-        p, h = np.divmod(pairs, len(box.heads))
-        body = assemble(stack([one.plastic for one in box.plastics], p), heads.taken(h))
-        judged = _judge(_spread(_figures(box, cond, way, body), box, lines, p), situation.school)
-        for name, held in parts.items():
-            held.append(getattr(judged, name)[back])
-        order.append(mine)
-    put = np.argsort(np.concatenate(order))
-    whole: dict[str, Any] = {name: np.concatenate(held)[put] for name, held in parts.items()}
+    ways = dict.fromkeys(situation.presented(key) for key in situation.retrieves)
+    tied_: dict[bool, list[_Tied]] = {}
+    kinds = np.array([way_of_rigging(key) for key in rows.keys])
+    for presented in ways:
+        # What is let down is not cast; beside that the way it is brought back changes no figure.
+        if presented.lowered not in tied_:
+            cond = situation.conditions(lines, presented).checked()
+            tied_[presented.lowered] = [
+                _tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
+                for kind in dict.fromkeys(kinds.tolist())]
+    on_sinker = np.isin(kinds, ("sliding-sinker", "three-way"))
+    judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)
+    judged = tuple(replace(one, least=np.where(on_sinker, np.nan, one.least[rows.plastic]))
+                   for one in judged)
     line, rod = (part.ravel() for part in np.meshgrid(
         np.arange(lines.size), np.arange(len(box.rods)), indexing="ij"))
     mass = np.array([head.head.mass for head in box.heads])[rows.head]
-    return Found(rows, line, rod, whole["verdict"], mass, whole["pick"], whole["fall"],
-                 whole["count"], whole["package"],
-                 _hard(box, situation, rows, line, whole["verdict"]))
+    return Found(rows, line, rod, mass, judged, badly,
+                 _hard(box, situation, rows, line, rod, judged[0]))
 
 
 def _hard(
-    box: Box, situation: Situation, rows: Rows, line: Indices, verdict: Indices
+    box: Box, situation: Situation, rows: Rows, line: Indices, rod: Indices, judged: Judged
 ) -> dict[str, Flags]:
-    """The limits that no preference makes good, (N, C) each."""
-    need = newtons_of_kg(NEEDS_KG[situation.fish.strength])
+    """What no preference makes good, (N, C) each: far over the rod, line or hook that would go."""
+    need = newtons_of_kg(situation.needs_kg)
     holds = np.array([one.holds for one in box.lines])[line]
+    most = np.array([one.rod.lure_max for one in box.rods])[rod]
     opens = opens_at(np.array([h.wire for h in box.heads]), np.array([h.gape for h in box.heads]))
-    shape = verdict.shape
+    shape = judged.verdict.shape
     return {
-        "too-light": verdict != TOO_LIGHT,
-        "rod-rating": verdict != UNSAFE,
-        "line-too-weak": np.broadcast_to(holds >= need, shape),
-        "hook-too-weak": np.broadcast_to((opens >= DRAG_HIGH * need)[rows.head][:, None], shape),
+        "rod-rating": judged.package <= OVER_BY_LITTLE * most,
+        "line-too-weak": np.broadcast_to(holds >= LONG_FIGHT_FROM * need, shape),
+        "hook-too-weak": np.broadcast_to(
+            (opens >= LONG_FIGHT_FROM * DRAG_HIGH * need)[rows.head][:, None], shape),
     }
+

@@ -6,15 +6,17 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal, get_args
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from ilha.core.bench.fit import SHANKS
-from ilha.core.bench.strength import LEADERS
+from ilha.core.bench.strength import LEADERS, least_line_kg
 from ilha.core.choose.fish import Feeds, Fish
+from ilha.core.choose.retrieves import RETRIEVES, Presented
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.move.drift import LEEWAY
 from ilha.core.tables import STANCES, read_table
-from ilha.core.water.conditions import Conditions
+from ilha.core.water.conditions import ACROSS, Conditions, FallKind
 
 PLACES: dict[str, dict[str, Any]] = read_table("places.toml")
 Cover = Literal["none", "low-weed", "tall-weed", "overhang", "snags"]
@@ -38,30 +40,34 @@ BOTTOM_ZONE, LOW_ZONE, TOP_ZONE = 0.5, 1.0, 1.0
 """Height (m) of the water in which fish take at the bottom, near it, and at the top."""
 KEEN_RISE = 2.75
 """Fish that feed freely rise by 2.5 to 3 m."""
-BURN_SPEED = 1.0
+HOPPED_SPEED = 0.6
+"""Speed of the reel (m/s) that the retrieve's figures are of where nothing is swum."""
 LET_DOWN_FROM = 25.0
 """From a boat, lines are let down rather than cast from this depth (m) on (judgement)."""
+AFLOAT = ("anchored", "drifting", "kayak")
 
 
-def zone_of(feeding: str, depth: float, mood: str = "steady") -> tuple[float, float]:
-    """Heights (m above the bottom) between which the fish takes, at a depth (m).
+def zone_of(feeding: str, depth: ArrayLike, mood: str = "steady") -> tuple[Array, Array]:
+    """Heights (m above the bottom) between which the fish takes, at a depth (m); as the depth.
 
     Bottom ambushers take within half a metre; suspended fish show 2 to 4 m above the bottom, or,
     where the water is shallower than 8 m, from half to three quarters of the way down; those that
     feed freely rise. Common practice, no source.
     """
+    d = np.asarray(depth, dtype=float)
+    deep = d >= 8.0
     low, high = {
-        "bottom": (0.0, min(BOTTOM_ZONE, 0.5 * depth)),
-        "low": (0.0, min(LOW_ZONE, 0.7 * depth)),
-        "mid": (0.35 * depth, 0.65 * depth),
-        "suspended": (2.0, 4.0) if depth >= 8.0 else (0.25 * depth, 0.5 * depth),
-        "top": (max(depth - TOP_ZONE, 0.5 * depth), depth),
+        "bottom": (0.0 * d, np.minimum(BOTTOM_ZONE, 0.5 * d)),
+        "low": (0.0 * d, np.minimum(LOW_ZONE, 0.7 * d)),
+        "mid": (0.35 * d, 0.65 * d),
+        "suspended": (np.where(deep, 2.0, 0.25 * d), np.where(deep, 4.0, 0.5 * d)),
+        "top": (np.maximum(d - TOP_ZONE, 0.5 * d), d),
     }[feeding]
     if mood == "keen":
-        high = min(high + KEEN_RISE, max(high, 0.8 * depth))
+        high = np.minimum(high + KEEN_RISE, np.maximum(high, 0.8 * d))
     elif mood == "shy":
         high = low + 0.5 * (high - low)
-    return low, high
+    return np.asarray(low), np.asarray(high)
 
 
 LOW_WEED_SHARE = 0.5
@@ -86,11 +92,19 @@ def cover_kind(words: str, height: float, depth: float) -> Cover:
 
 @dataclass(frozen=True)
 class Situation:
-    """One question. depth m, surface_speed and wind m/s, line_diameter m (None: any in the box),
-    cast m and tip_height m (None: the place's, the stance's). feeding : None as the fish does.
-    shank, leader, sinker : the schools that the user holds with. drift_speed : of a drifting boat
-    over the surface current, m/s (None: the usual leeway along it); drift_plane : as in
-    :class:`ilha.core.water.conditions.Conditions`."""
+    """One question: place, water, weather, fish, and how it is fished.
+
+    depth m, surface_speed and wind m/s, line_diameter m (None: any in the box), cast m and
+    tip_height m (None: the place's, the stance's). feeding : None as the fish does. zone : m above
+    the bottom, in place of the fish's own. fish_kg : expected, None: of usual size. line_least_kg :
+    what the line must hold, None: by fish and cover. shank, leader, sinker : the schools that the
+    user holds with. retrieve : a key of ``RETRIEVES``, None: the rules choose; retrieve_speed : of
+    the reel where it is swum, m/s, None: as the retrieve or the place has it. lowered : let down
+    and not cast, None: by stance and charted depth (m; None: depth). fall, feed_tension,
+    cast_angle_deg, wind_angle_deg, profile, salinity, drift_plane : as in
+    :class:`ilha.core.water.conditions.Conditions`. drift_speed : of a drifting boat over the
+    surface current, m/s (None: the usual leeway along it).
+    """
 
     place: str
     depth: float
@@ -118,12 +132,28 @@ class Situation:
     tip_height: float | None = None
     drift_speed: float | None = None
     drift_plane: float = 1.0
+    zone_typed: tuple[float, float] | None = None
+    fish_kg: float | None = None
+    line_least_kg: float | None = None
+    retrieve: str | None = None
+    retrieve_speed: float | None = None
+    lowered: bool | None = None
+    charted: float | None = None
+    fall: FallKind = "fed"
+    feed_tension: float = 0.01
+    cast_angle_deg: float = ACROSS
+    wind_angle_deg: float = ACROSS
+    profile: str = "seventh-root"
+    salinity: float = 35.0
 
     def __post_init__(self) -> None:
         for name, allowed in WORDS.items():
             value = getattr(self, name)
             if value not in allowed and not (value is None and name in ("feeding", "symptom")):
                 raise DomainError(name, "must be one of " + ", ".join(allowed), value, "", "choose")
+        if self.retrieve is not None and self.retrieve not in RETRIEVES:
+            raise DomainError("retrieve", "must be one of " + ", ".join(RETRIEVES), self.retrieve,
+                              "", "choose")
         require("depth_m", self.depth, "m", "enter the depth at the mark", above=0.0, high=200.0)
         require("surface_speed_m_s", self.surface_speed, "m/s", "enter the current at the surface",
                 low=0.0, high=6.0)
@@ -133,24 +163,55 @@ class Situation:
         if self.line_diameter is not None:
             require("line_diameter_mm", self.line_diameter * 1e3, "mm", "braid is 0.1 to 0.3 mm",
                     above=0.0, high=2.0)
+        if self.fish_kg is not None:
+            require("fish_kg", self.fish_kg, "kg", "what you expect one to weigh", above=0.0,
+                    high=500.0)
+        if self.line_least_kg is not None:
+            require("line_least_kg", self.line_least_kg, "kg", "what the line must hold",
+                    above=0.0, high=200.0)
 
     @property
     def feeds(self) -> str:
         return self.feeding or self.fish.feeds
 
     @property
+    def weighs_kg(self) -> float:
+        """What a fish is expected to weigh."""
+        return self.fish.usual_kg if self.fish_kg is None else self.fish_kg
+
+    @property
+    def needs_kg(self) -> float:
+        """What the line must hold, at least."""
+        if self.line_least_kg is not None:
+            return self.line_least_kg
+        return least_line_kg(self.fish.strength, self.weighs_kg, self.cover, self.fish.runs)
+
+    @property
     def zone(self) -> tuple[float, float]:
         """Heights (m above the bottom) between which the fish takes."""
-        return zone_of(self.feeds, self.depth, self.mood)
+        low, high = self.zone_at(self.depth)
+        return float(low), float(high)
+
+    def zone_at(self, depth: ArrayLike) -> tuple[Array, Array]:
+        """The same at other depths (m) of the place."""
+        if self.zone_typed is not None:
+            ones = np.ones(np.shape(depth))
+            return self.zone_typed[0] * ones, self.zone_typed[1] * ones
+        return zone_of(self.feeds, depth, self.mood)
+
+    @property
+    def off_bottom(self) -> bool:
+        """Whether they take in the water, not down to the bottom."""
+        return self.zone[0] > 0.0
 
     @property
     def on_top(self) -> bool:
-        return self.feeds == "top"
+        return self.feeds == "top" and self.zone_typed is None
 
     @property
-    def steady(self) -> bool:
-        """Whether it is fished by swimming it back: the surf, and fish at the top."""
-        return bool(PLACES[self.place]["steady"]) or self.on_top
+    def swum_place(self) -> bool:
+        """Whether the place is one that is fished by swimming it back: the surf."""
+        return bool(PLACES[self.place]["steady"])
 
     @property
     def cast_m(self) -> float:
@@ -161,24 +222,71 @@ class Situation:
         """Height of the rod tip over the water, m."""
         return STANCES[self.stance].tip_height_m if self.tip_height is None else self.tip_height
 
-    def conditions(self, lines: Array) -> Conditions:
-        """The water as the board has it, one column for each line diameter (m)."""
-        stance = STANCES[self.stance]
-        low, high = self.zone
-        boat = self.stance in ("anchored", "drifting", "kayak")
-        ones = np.ones(lines.shape)
+    @property
+    def first_retrieve(self) -> str:
+        """What is done where nothing was chosen."""
+        if self.retrieve is not None:
+            return self.retrieve
+        if self.on_top:
+            return "burn"
+        if self.swum_place:
+            return "steady"
+        if self.off_bottom and self.stance in AFLOAT:
+            return "let-down"
+        return "lift-drop"
+
+    @property
+    def retrieves(self) -> tuple[str, ...]:
+        """Those that place and height of the fish allow, or the one chosen: what is fished by
+        swimming is swum; for fish off the bottom nothing is worked along it."""
+        if self.retrieve is not None:
+            return (self.retrieve,)
+        swum = self.swum_place or self.on_top
+        found = tuple(
+            key for key, r in RETRIEVES.items()
+            if (r.steady or not swum) and (not r.feeds or self.feeds in r.feeds)
+            and not (self.off_bottom and r.height == "bottom"))
+        return found or (self.first_retrieve,)
+
+    def presented(self, retrieve: str) -> Presented:
+        """How the water model meets a retrieve here."""
+        r = RETRIEVES[retrieve]
+        afloat = self.stance in AFLOAT
+        lowered = self.lowered
+        if lowered is None:
+            lowered = afloat and not r.steady and (
+                (self.charted or self.depth) >= LET_DOWN_FROM or retrieve == "let-down")
+        usual = float(PLACES[self.place]["swim_m_s"]) if retrieve == "steady" else r.speed_m_s
+        speed = usual if self.retrieve_speed is None else self.retrieve_speed
+        return Presented(r.steady, speed if r.steady else HOPPED_SPEED, lowered)
+
+    def conditions(
+        self, lines: Array, presented: Presented | None = None, depth: Array | None = None,
+        surface_speed: Array | None = None,
+    ) -> Conditions:
+        """The water as the board has it: one column for each line (m) at this moment, or for each
+        of a day's depths (m) and currents (m/s). presented : None as ``first_retrieve``.
+
+        Everyone who asks the board asks it here.
+        """
+        how = self.presented(self.first_retrieve) if presented is None else presented
+        ones = np.ones(np.shape(lines))
+        depth = self.depth * ones if depth is None else depth
+        low, high = self.zone_at(depth)
+        drifts = STANCES[self.stance].drifts
         leeway = LEEWAY * self.wind if self.drift_speed is None else self.drift_speed
         return Conditions(
-            depth=self.depth * ones, surface_speed=self.surface_speed * ones, line_diameter=lines,
-            temperature_c=self.water_temperature_c, wind=self.wind,
-            tip_height=self.tip,
-            canopy=self.cover_height, zone_from=low, zone_to=high, cast=self.cast_m,
-            lowered=boat and self.depth >= LET_DOWN_FROM,
-            drift_follows=stance.drifts, drift_plane=self.drift_plane if stance.drifts else 1.0,
-            drift_speed=leeway if stance.drifts else 0.0,
-            retrieve_speed=(BURN_SPEED if self.on_top
-                            else float(PLACES[self.place]["swim_m_s"])), steady=self.steady,
-        ).checked()
+            depth=depth,
+            surface_speed=self.surface_speed * ones if surface_speed is None else surface_speed,
+            line_diameter=lines, temperature_c=self.water_temperature_c, salinity=self.salinity,
+            wind=self.wind, wind_angle_deg=self.wind_angle_deg, tip_height=self.tip,
+            profile=self.profile, canopy=self.cover_height, feed_tension=self.feed_tension,
+            fall=self.fall, zone_from=low, zone_to=high, cast=self.cast_m,
+            cast_angle_deg=self.cast_angle_deg, lowered=how.lowered, drift_follows=drifts,
+            drift_plane=self.drift_plane if drifts else 1.0,
+            drift_speed=leeway if drifts else 0.0,
+            retrieve_speed=how.speed, steady=how.steady,
+        )
 
     def facts(self) -> dict[str, Any]:
         """What the conditions of rules are held against; lists are met by any of their words."""

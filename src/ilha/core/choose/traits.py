@@ -8,14 +8,16 @@ from functools import cached_property
 
 import numpy as np
 
+from ilha.core.bench.fit import MOUTHS
 from ilha.core.bench.keeper import keeper_for
-from ilha.core.bench.strength import opens_at, wire_for
+from ilha.core.bench.strength import DRAG_HIGH, opens_at, wire_for
 from ilha.core.choose.box import Box
-from ilha.core.choose.combine import WEEDLESS, by_practice
+from ilha.core.choose.combine import WEEDLESS, Rows, by_practice
+from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
-from ilha.core.choose.search import NEEDS_KG, Found
+from ilha.core.choose.search import Found, Judged
 from ilha.core.errors import Array
-from ilha.core.judge.schools import VERDICTS
+from ilha.core.judge.schools import MARGINAL, TOO_HEAVY, TOO_LIGHT
 from ilha.core.rig.bodies import ball_diameter
 from ilha.core.tables import HOOKS
 from ilha.core.units import G, newtons_of_kg
@@ -24,13 +26,14 @@ ORDER = {hook.size: hook.order for hook in HOOKS}
 
 
 @dataclass(frozen=True)
-class Traits:
-    """The features of every combination, each in its own shape: (N, 1) rows, (1, C) columns or
-    (N, C)."""
+class Still:
+    """Features that the water does not decide, (N, 1) over rows. needs_kg : what the line must
+    hold."""
 
     box: Box
-    found: Found
+    rows: Rows
     fish: Fish
+    needs_kg: float
 
     def of(self, name: str) -> Array:
         """One feature.
@@ -38,18 +41,15 @@ class Traits:
         Raises
         ------
         AttributeError
-            For one that is chosen only when the rest is known: colour, tip, retrieve.
+            For one that is not known yet: colour, tip and retrieve are chosen last.
         """
         return np.asarray(getattr(self, name))
 
     def _plastics(self, values: Sequence[object]) -> Array:
-        return np.asarray(np.array(values)[self.found.rows.plastic][:, None])
+        return np.asarray(np.array(values)[self.rows.plastic][:, None])
 
     def _heads(self, values: Sequence[object]) -> Array:
-        return np.asarray(np.array(values)[self.found.rows.head][:, None])
-
-    def _lines(self, values: Sequence[float]) -> Array:
-        return np.array(values)[self.found.line][None, :]
+        return np.asarray(np.array(values)[self.rows.head][:, None])
 
     @property
     def look(self) -> Array:
@@ -88,37 +88,45 @@ class Traits:
         return self._heads([h.head.mass * 1e3 for h in self.box.heads])
 
     @property
-    def weight_over_pick(self) -> Array:
-        return self.found.mass[:, None] / self.found.pick_mass
+    def fit(self) -> Array:
+        return np.asarray(FIT_WORDS)[::-1][self.rows.fit][:, None]
+
+    @property
+    def mouth_fits(self) -> Array:
+        return self._heads([h.gape <= MOUTHS[self.fish.mouth] for h in self.box.heads])
 
     @property
     def hook_order(self) -> Array:
         return self._heads([ORDER[h.hook_size] for h in self.box.heads])
 
-    @cached_property
+    @property
     def hook_wire(self) -> Array:
-        """Per head and line, from the ratio of what opens the hook to what the line holds."""
-        heads, lines = self.box.heads, self.box.lines
-        opens = opens_at([h.wire for h in heads], [h.gape for h in heads])
-        table = np.array([[wire_for(line.holds, float(o)) for line in lines] for o in opens])
-        return np.asarray(table[self.found.rows.head][:, self.found.line])
+        """From the ratio of what opens the hook to what the fish needs of a line."""
+        needs = newtons_of_kg(self.needs_kg)
+        return self._heads([wire_for(needs, float(opens_at(h.wire, h.gape)))
+                            for h in self.box.heads])
 
     @property
     def hook_over_fish(self) -> Array:
         opens = opens_at([h.wire for h in self.box.heads], [h.gape for h in self.box.heads])
-        return self._heads(list(opens / newtons_of_kg(NEEDS_KG[self.fish.strength])))
+        return self._heads(list(opens / newtons_of_kg(self.needs_kg)))
+
+    @property
+    def pull_over_hook(self) -> Array:
+        """The greatest drag on what the fish needs of a line, over what opens the hook."""
+        return np.asarray(DRAG_HIGH / self.hook_over_fish)
 
     @property
     def by_practice(self) -> Array:
-        return np.asarray(by_practice(self.box, self.found.rows)[:, None])
+        return np.asarray(by_practice(self.box, self.rows)[:, None])
 
     @property
     def reach(self) -> Array:
-        return self.found.rows.reach[:, None]
+        return self.rows.reach[:, None]
 
     @property
     def clear_mm(self) -> Array:
-        return self.found.rows.clear[:, None] * 1e3
+        return self.rows.clear[:, None] * 1e3
 
     @property
     def keeper(self) -> Array:
@@ -130,7 +138,7 @@ class Traits:
         table = np.array([[keeper_for(k, p.material, p.plastic.height)[0] for k in kinds]
                           for p in self.box.plastics])
         which = np.array([kinds.index(h.keeper) for h in self.box.heads])
-        return np.asarray(table[self.found.rows.plastic, which[self.found.rows.head]][:, None])
+        return np.asarray(table[self.rows.plastic, which[self.rows.head]][:, None])
 
     @property
     def head_over_body(self) -> Array:
@@ -140,11 +148,28 @@ class Traits:
 
     @property
     def rigging(self) -> Array:
-        return self.found.rows.keys[:, None]
+        return self.rows.keys[:, None]
 
     @property
     def weedless(self) -> Array:
         return np.asarray(np.isin(self.rigging, WEEDLESS))
+
+
+@dataclass(frozen=True)
+class Traits(Still):
+    """With what the water and the tackle decide, each in its own shape: (N, 1) rows, (1, C) columns
+    or (N, C). wanted_cast : m. judged : as they are brought back in one way."""
+
+    found: Found
+    wanted_cast: float
+    judged: Judged
+
+    def _lines(self, values: Sequence[float]) -> Array:
+        return np.array(values)[self.found.line][None, :]
+
+    @property
+    def weight_over_least(self) -> Array:
+        return np.asarray((self.found.mass / self.judged.least)[:, None])
 
     @property
     def line_mm(self) -> Array:
@@ -156,21 +181,45 @@ class Traits:
 
     @property
     def line_over_fish(self) -> Array:
-        return self.line_kg / NEEDS_KG[self.fish.strength]
+        return self.line_kg / self.needs_kg
+
+    @property
+    def fish_over_line(self) -> Array:
+        return np.maximum(1.0, self.needs_kg / self.line_kg)
+
+    @property
+    def cast_over_reach(self) -> Array:
+        """1 where it reaches, and where it is let down."""
+        wanted = self.wanted_cast
+        return np.maximum(1.0, wanted / np.maximum(self.judged.cast, 0.1))
 
     @property
     def load(self) -> Array:
         most = np.array([r.rod.lure_max for r in self.box.rods])[self.found.rod]
-        return np.asarray(self.found.package / most[None, :])
+        return np.asarray(self.judged.package / most[None, :])
 
     @property
+    def over_rod(self) -> Array:
+        return np.asarray(self.load > 1.0)
+
+    @cached_property
     def verdict(self) -> Array:
-        return np.asarray(VERDICTS)[self.found.verdict]
+        """What the water says; how much heavier than need be is ``weight_over_least``."""
+        j = self.judged
+        drags = np.isin(np.array(j.codes)[j.decided], ("drags", "runs-under"))
+        heavy = np.where(drags, "drags", "right")
+        return np.asarray(np.select(
+            [j.verdict == TOO_LIGHT, j.verdict == MARGINAL, j.verdict == TOO_HEAVY],
+            ["too-light", "marginal", heavy], "right"))
 
     @property
     def fall_speed_m_s(self) -> Array:
-        return self.found.fall
+        return self.judged.fall
 
     @property
     def count_s(self) -> Array:
-        return self.found.count
+        return self.judged.count
+
+
+LINE_FEATURES = frozenset({"line_mm", "line_kg", "line_over_fish", "load"})
+"""What a line or a rod decides: they are chosen after the rig, never before it."""

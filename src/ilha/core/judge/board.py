@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -11,10 +11,10 @@ import numpy as np
 from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.judge import limits
 from ilha.core.judge.figures import Figures, figures
-from ilha.core.judge.schools import SCHOOLS, School, by_depth_table, lightest
-from ilha.core.judge.verdict import Judgement, windows
+from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, School, by_depth_table, lightest
+from ilha.core.judge.verdict import HANG_SHARE, Judgement, windows
 from ilha.core.move.cast import Rod
-from ilha.core.move.fall import Fall, Swing, stop_count, swing
+from ilha.core.move.fall import Fall, Swing, swing
 from ilha.core.move.glide import Glide
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import greatest_current, least_mass, least_sinker
@@ -120,12 +120,26 @@ class Board:
     @cached_property
     def stop(self) -> Array:
         """Count (s) at which a line let down is stopped to hang the rig in the zone's middle."""
-        f, cond = self.figures, self.figures.cond
-        depth, current = np.asarray(cond.depth), np.asarray(cond.surface_speed)
-        middle = 0.5 * (np.minimum(cond.zone_to, depth) + np.minimum(cond.zone_from, depth))
-        hung = f.held.at(current, height=middle)
-        stopped = stop_count(f.falling, hung.line_out, np.asarray(cond.tip_height), middle)
-        return np.broadcast_to(stopped, self.shape)
+        return np.broadcast_to(self.figures.hangs_at, self.shape)
+
+    @cached_property
+    def count(self) -> Array:
+        """The angler's count, to the fish, s."""
+        return np.broadcast_to(self.figures.aim.count, self.shape)
+
+    @cached_property
+    def lead(self) -> Array:
+        """How far up-current to land it for the fish, m; below 0 it comes in that far."""
+        return np.broadcast_to(self.figures.aim.lead, self.shape)
+
+    @property
+    def lightest_zone(self) -> Array:
+        """Time in the zone (s, (T,)) of the lightest rig that does the job by the chosen school,
+        which a heavier one is held against; NaN where none is."""
+        limit = next((x for x in self.judgement.limits if x.code == "hangs"), None)
+        if limit is None:
+            return np.full(self.shape[1], np.nan)
+        return np.asarray(np.broadcast_to(limit.bound, self.shape)[0] / HANG_SHARE)
 
 
 def _window(
@@ -179,6 +193,8 @@ def board(
     parts: Sequence[Part] = (),
     trace: bool = False,
     slow: Sequence[float] | None = None,
+    fit: Indices | None = None,
+    lightest_zone: Array | float | None = None,
 ) -> Board:
     """Judge every head on one plastic, at every time step.
 
@@ -191,6 +207,10 @@ def board(
     rigging : a second head or a sinker; None for one head on the line. parts : what is added to
         the plastic on every head. trace : the held lines with their shapes, to be drawn.
     slow : for each head how many times longer it takes to fall than computed; None for as computed.
+    fit : (H,) how each head's hook goes with the plastic, as ``schools.lightest`` has it; None:
+        all well. One that fits badly is no pick, and nothing is held against it.
+    lightest_zone : s in the zone of the lightest rig that does the job, where it is known apart
+        from these heads.
 
     Raises
     ------
@@ -211,15 +231,22 @@ def board(
     learned = np.ones((len(box), 1)) if slow is None else require(
         "slow", np.asarray(slow, dtype=float).reshape(-1, 1), "", "a factor near 1", above=0.0)
     f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned)
+    if fit is not None:
+        f = replace(f, counts=fit > FITS_BADLY)
     judged = {}
     others = np.ones(shape, dtype=bool)
     for key, each in SCHOOLS.items():
-        judged[key], passed = limits.judge_school(f, each, shape)
+        judged[key], passed = limits.judge_school(f, each, shape, lightest_zone)
         others = passed if key == school else others
     low, high, bears = _window(f, chosen, others, shape)
     mass, steps = f.mass, np.zeros(cond.steps)
-    picks = {key: lightest(mass, j.verdict) for key, j in judged.items()}
+    scope = np.broadcast_to(f.holds.scope[1], shape)
+    picks = {key: lightest(mass, j.verdict, fit, None if SCHOOLS[key].hangs_count else scope)
+             for key, j in judged.items()}
+    usable = f.package <= f.rod.lure_max
+    if fit is not None:
+        usable = usable & (fit > FITS_BADLY)[:, None]
     picks["depth-table"] = by_depth_table(
-        mass, f.package <= f.rod.lure_max, cond.depth + steps, cond.surface_speed + steps)
+        mass, usable, cond.depth + steps, cond.surface_speed + steps)
     least = _least_mass(f, plastic, box, chosen, shape)
     return Board(f, plastic, box, rod, chosen, low, high, bears, least, judged, picks)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -10,7 +10,15 @@ import numpy as np
 from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.judge.figures import ESTIMATES, Figures, figures
 from ilha.core.judge.limits import judge_school, lower_limits
-from ilha.core.judge.schools import MARGINAL, RIGHT, SCHOOLS, School, by_depth_table, lightest
+from ilha.core.judge.schools import (
+    FITS_BADLY,
+    MARGINAL,
+    RIGHT,
+    SCHOOLS,
+    School,
+    by_depth_table,
+    lightest,
+)
 from ilha.core.judge.verdict import LOWER, OUTFIT, Limit, hangs, judge
 from ilha.core.move.cast import Rod
 from ilha.core.move.invert import greatest_current
@@ -32,13 +40,24 @@ class Lid:
     reach: Array
 
 
+ZoneAt = Callable[[Array], tuple[Array, Array]]
+"""Heights (m above the bottom) between which the fish takes, at depths (m)."""
+
+
+def _zoned(cond: Conditions, depth: Array, zone: ZoneAt | None) -> Conditions:
+    low, high = (cond.zone_from, cond.zone_to) if zone is None else zone(depth)
+    return replace(cond, depth=depth, zone_from=low, zone_to=high)
+
+
 def lid(
     cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
     rod: Rod | None = None, school: str = "lightest-practical",
-    slow: Sequence[float] | None = None, alone: bool = False,
+    slow: Sequence[float] | None = None, alone: bool = False, fit: Indices | None = None,
+    zone: ZoneAt | None = None,
 ) -> Lid:
     """The chart of a box. ``cond`` gives all but depth and current; of a fixed stance. alone : each
-    head judged as if it were the only one, so that none plunges beside a lighter one.
+    head judged as if it were the only one, so that none plunges beside a lighter one. fit : (H,) as
+    the board has it. zone : where the fish takes at depths (m); None: as ``cond`` has it.
 
     Only one limit knows the current: whether the line holds. It is inverted once for each depth,
     which gives the greatest current that a head bears; all cells of the grid then follow by
@@ -54,8 +73,9 @@ def lid(
         raise DomainError("heads", "must hold at least one head", "none", "", "add a head")
     chosen = SCHOOLS[school]
     if cond.steady:
-        return _swum(cond, depths, currents, plastic, heads, rod, chosen, slow)
-    still = replace(cond, depth=depths, surface_speed=np.zeros(depths.shape)).checked()
+        return _swum(_zoned(cond, np.repeat(depths, currents.size), zone), depths, currents,
+                     plastic, heads, rod, chosen, slow, fit)
+    still = replace(_zoned(cond, depths, zone), surface_speed=np.zeros(depths.shape)).checked()
     learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
     f = figures(still, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
     shape = (len(heads), depths.size)
@@ -76,35 +96,45 @@ def lid(
     fits = spread(np.asarray(f.package <= f.rod.lure_max)).astype(bool)
     limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
     if chosen.hangs_count and not alone:
-        limits.append(hangs(f.mass, gets & others, spread(f.fall.zone)))
-    return _picked(f, judge(limits, grid).verdict, chosen, depths, currents, reach)
+        passed = gets & others if fit is None else gets & others & (fit > FITS_BADLY)[:, None]
+        limits.append(hangs(f.mass, passed, spread(f.fall.zone)))
+    # What bears most holds best.
+    return _picked(f, judge(limits, grid).verdict, chosen, depths, currents, reach, fit,
+                   -spread(reach))
 
 
 def _picked(
-    f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array
+    f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array,
+    fit: Indices | None, scope: Array,
 ) -> Lid:
-    """The school's pick of every cell. verdict : (H, D U)."""
+    """The school's pick of every cell. verdict, scope : (H, D U)."""
     if school.key == "depth-table":
-        pick = by_depth_table(f.mass, f.package <= f.rod.lure_max,
+        usable = f.package <= f.rod.lure_max
+        if fit is not None:
+            usable = usable & (fit > FITS_BADLY)[:, None]
+        pick = by_depth_table(f.mass, usable,
                               np.repeat(depths, currents.size), np.tile(currents, depths.size))
     else:
-        pick = lightest(f.mass, verdict)
+        pick = lightest(f.mass, verdict, fit, None if school.hangs_count else scope)
     return Lid(depths, currents, pick.reshape(depths.size, currents.size),
                verdict.reshape(-1, depths.size, currents.size), reach)
 
 
 def _swum(
     cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
-    rod: Rod | None, school: School, slow: Sequence[float] | None,
+    rod: Rod | None, school: School, slow: Sequence[float] | None, fit: Indices | None,
 ) -> Lid:
     """The chart of heads that are swum back: every cell is computed by itself."""
-    here = replace(cond, depth=np.repeat(depths, currents.size),
-                   surface_speed=np.tile(currents, depths.size)).checked()
+    here = replace(cond, surface_speed=np.tile(currents, depths.size)).checked()
     learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
     f = figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
-    judgement, _ = judge_school(f, school, (len(heads), here.depth.size))
+    if fit is not None:
+        f = replace(f, counts=fit > FITS_BADLY)
+    shape = (len(heads), here.depth.size)
+    judgement, _ = judge_school(f, school, shape)
     return _picked(f, judgement.verdict, school, depths, currents,
-                   np.full((len(heads), depths.size), np.nan))
+                   np.full((len(heads), depths.size), np.nan), fit,
+                   np.broadcast_to(f.holds.scope[1], shape))
 
 
 def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:

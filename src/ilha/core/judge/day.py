@@ -12,7 +12,7 @@ from ilha.core.judge.board import Board, board
 from ilha.core.judge.figures import SLACK_SPEED
 from ilha.core.judge.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.move.cast import Rod
-from ilha.core.move.drift import Boat, Drift, drift
+from ilha.core.move.drift import Drift
 from ilha.core.move.fall import fed_path
 from ilha.core.move.hold import height_share
 from ilha.core.move.retrieve import running_path
@@ -79,6 +79,11 @@ def _traces(b: Board, points: int) -> Traces:
     )
 
 
+def _at(values: Array | float, wet: Indices) -> Array | float:
+    """Of what is given for every step of the day that of the wet ones."""
+    return values[wet] if isinstance(values, np.ndarray) and values.ndim else values
+
+
 def day(
     way: Tideway,
     cond: Conditions,
@@ -91,16 +96,17 @@ def day(
     parts: Sequence[Part] = (),
     lines: Sequence[float] = COMMON_LINES,
     fall_points: int = 9,
-    boat: Boat | None = None,
+    drifting: Drift | None = None,
     bare: bool = False,
     slow: Sequence[float] | None = None,
+    fit: Indices | None = None,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
-    the drift of a ``boat`` that is not fixed.
+    ``drifting`` the way of a boat that is not fixed.
 
     bare : the board alone, nothing to draw and no remedies.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
-    are left out; a day that is dry throughout has no board. slow : as the board has it.
+    are left out; a day that is dry throughout has no board. slow, fit : as the board has them.
 
     Raises
     ------
@@ -108,14 +114,15 @@ def day(
         As :func:`ilha.core.judge.board.board`.
     """
     wet = np.flatnonzero(way.wet)
-    drifting = None if boat is None else drift(boat, way.stream, cond.flow)
     if wet.size == 0:
         return Day(way, wet, drift=drifting)
-    here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]))
+    here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]),
+                   zone_from=_at(cond.zone_from, wet), zone_to=_at(cond.zone_to, wet))
     if drifting is not None:
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
-    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow)
+    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow,
+                   fit=fit)
     if bare:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),

@@ -11,11 +11,11 @@ import numpy as np
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.schools import DRIFT_SHARE, FED
 from ilha.core.move.cast import Rod, Rods, cast_distance, package_drag_area
-from ilha.core.move.fall import Fall, Falling, Swing, fed_fall, swing
+from ilha.core.move.fall import Fall, Falling, Swing, fed_fall, stop_count, swing
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
-from ilha.core.move.retrieve import Retrieve, Water, retrieve, rides_up
+from ilha.core.move.retrieve import Retrieve, Water, drags, retrieve, rides_up, runs_under
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
     RHO_SINKER,
@@ -82,6 +82,26 @@ def _on_sinker(body: Body, glide: Glide, rigging: OnSinker, rho: Array, air: Arr
 
 
 @dataclass(frozen=True)
+class Swum:
+    """Faults of a steady retrieve with their figures."""
+
+    drags: Flags
+    runs_under: Flags
+    contact_share: Array
+    speed_low: Array
+    speed_high: Array
+
+
+@dataclass(frozen=True)
+class Aim:
+    """Count (s) from the splash to the fish, and how far up-current to land for it (m; below 0 it
+    comes in that far)."""
+
+    count: Array
+    lead: Array
+
+
+@dataclass(frozen=True)
 class Figures:
     """Everything that does not depend on the school; (H, T), NaN where there is no number."""
 
@@ -100,6 +120,10 @@ class Figures:
     cast: Array
     group: Indices | None = None
     """(H,) which rigs compete: those with one plastic. None where all do."""
+    bare: bool = False
+    """Verdicts alone are asked for: figures that only word them are left out."""
+    counts: Flags | None = None
+    """(H,) which of them may be the lightest that does the job: those whose hook can be used."""
 
     @property
     def mass(self) -> Array:
@@ -147,6 +171,20 @@ class Figures:
                             self.tail_speed)
         return by_water.on_reel(cond.along * np.asarray(cond.surface_speed))
 
+    @cached_property
+    def swum(self) -> Swum:
+        """What a retrieve is judged by; of its figures those that are asked for."""
+        cond, speed = self.cond, np.maximum(self.through(), SLACK_SPEED)
+        cast = np.asarray(cond.cast)
+        if self.bare:
+            none = np.full((1, 1), np.nan)
+            return Swum(self.sinks & drags(self.water, speed, cast),
+                        self.sinks & runs_under(self.water, speed, cast, cond.zone_from),
+                        none, none, none)
+        reel = self.retrieve
+        return Swum(reel.drags, reel.runs_under, reel.contact_share, reel.speed_low,
+                    reel.speed_high)
+
     def rides_up_at(self, estimate: float) -> Flags:
         """Whether it rides up at an estimate of the retrieve's speed."""
         speed = np.maximum(self.through(estimate), SLACK_SPEED)
@@ -166,6 +204,31 @@ class Figures:
                 for edge in (reel.speed_low, reel.speed_high)]
         low, high = np.maximum(np.minimum(*ends), 0.0), np.minimum(np.maximum(*ends), CURRENT_MAX)
         return np.where(high > low, low, np.nan), np.where(high > low, high, np.nan)
+
+    @cached_property
+    def hangs_at(self) -> Array:
+        """Count (s) at which a line let down is stopped to hang the rig in the zone's middle."""
+        cond = self.cond
+        depth, current = np.asarray(cond.depth), np.asarray(cond.surface_speed)
+        middle = 0.5 * (np.minimum(cond.zone_to, depth) + np.minimum(cond.zone_from, depth))
+        hung = self.held.at(current, height=middle)
+        return np.asarray(stop_count(self.falling, hung.line_out, np.asarray(cond.tip_height),
+                                     middle))
+
+    @cached_property
+    def aim(self) -> Aim:
+        """The angler's count and lead: to the fish, whatever height it has.
+
+        To the bottom where the zone reaches it; else to the zone's middle, or, where the line is
+        let down, to where it is stopped to hang there, never past the zone's lower edge.
+        """
+        cond, fall = self.cond, self.fall
+        off = np.asarray(cond.zone_from) > 0.0
+        count = np.where(off, fall.middle, fall.count)
+        if cond.lowered and np.any(off):
+            stop = np.fmin(self.hangs_at, fall.leaves)
+            count = np.where(off & np.isfinite(self.hangs_at), stop, count)
+        return Aim(count, np.where(off, fall.middle_shift, fall.shift))
 
     @cached_property
     def hand_fed(self) -> tuple[Array, Array]:

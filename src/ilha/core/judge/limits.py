@@ -34,7 +34,7 @@ def _gets_there(f: Figures, school: School, shape: tuple[int, int]) -> Limit:
     """The limit that the current or the retrieve decides, at each estimate."""
     if f.cond.steady:
         passed = [~f.rides_up_at(e) & f.sinks & ~f.slack for e in ESTIMATES]
-        return Limit("swims", LOWER, "m/s", f.retrieve.speed_high, f.cond.retrieve_speed,
+        return Limit("swims", LOWER, "m/s", f.swum.speed_high, f.cond.retrieve_speed,
                      _stack(passed, shape))
     if school.scope_limit is None:
         middle, per_current = f.hand_fed
@@ -70,20 +70,29 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     return out
 
 
-def judge_school(f: Figures, school: School, shape: tuple[int, int]) -> tuple[Judgement, Flags]:
-    """Verdicts of one school, and whether every lower limit but the current's is passed."""
+def judge_school(
+    f: Figures, school: School, shape: tuple[int, int], lightest_zone: Array | float | None = None
+) -> tuple[Judgement, Flags]:
+    """Verdicts of one school, and whether every lower limit but the current's is passed.
+
+    lightest_zone : s in the zone of the lightest rig that does the job, where it is known apart
+    from these rigs; None: it is among them.
+    """
     lower = lower_limits(f, school, shape)
     others = np.logical_and.reduce([np.broadcast_to(item.passed, shape) for item in lower[1:]])
     limits = [*lower, Limit("outfit", OUTFIT, "kg", f.package, f.rod.lure_max,
                             f.package <= f.rod.lure_max)]
     if f.cond.steady:
-        reel = f.retrieve
+        reel = f.swum
         limits += [
             Limit("drags", UPPER, "", reel.contact_share, CONTACT_DRAGS, ~reel.drags),
             Limit("runs-under", UPPER, "m/s", reel.speed_low, f.cond.retrieve_speed,
                   ~reel.runs_under),
         ]
     if school.hangs_count:
-        limits.append(hangs(f.mass, lower[0].passed & others, np.broadcast_to(f.fall.zone, shape),
-                            f.group))
+        passed = lower[0].passed & others
+        if f.counts is not None:
+            passed = passed & f.counts[:, None]
+        limits.append(hangs(f.mass, passed, np.broadcast_to(f.fall.zone, shape), f.group,
+                            lightest_zone))
     return judge(limits, shape), others

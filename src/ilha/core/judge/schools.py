@@ -15,6 +15,9 @@ from ilha.core.units import kg_from_oz
 RIGHT, MARGINAL, TOO_LIGHT, TOO_HEAVY, UNSAFE = range(5)
 VERDICTS = ("right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit")
 
+WATER_WORDS = ("right", "marginal", "too-light", "drags")
+"""What the water alone says of a rig; how heavy it is beyond need is told apart."""
+
 
 @dataclass(frozen=True)
 class School:
@@ -96,12 +99,23 @@ TABLE_CURRENT = 0.4
 """Surface current (m/s) above which the depth table goes one step up."""
 
 
-def lightest(mass: Array, verdict: Indices) -> Indices:
-    """Index of the lightest right head, else of the lightest marginal one, else -1.
+FITS_WELL, AT_A_PINCH, FITS_BADLY = 2, 1, 0
+"""How a head's hook goes with the plastic."""
+
+
+def lightest(
+    mass: Array, verdict: Indices, fit: Indices | None = None, scope: Array | None = None
+) -> Indices:
+    """Index of the pick: the lightest right head, else the lightest marginal one, else -1.
+
+    Heads whose hook fits well come before those that go at a pinch; one that fits badly is never
+    the pick.
 
     Parameters
     ----------
-    mass : (H,) kg. verdict : (H, T) codes.
+    mass : (H,) kg. verdict : (H, T) codes. fit : (H,), None: all fit well. scope : (H, T) of the
+    schools that want to feel bottom: where none is right the marginal head that holds best is
+    taken, so that more current never makes the pick lighter.
 
     Returns
     -------
@@ -109,10 +123,16 @@ def lightest(mass: Array, verdict: Indices) -> Indices:
     """
     order = np.argsort(mass, kind="stable")
     ranked = verdict[order]
+    level = np.full(mass.shape, FITS_WELL) if fit is None else fit
     pick = np.full(verdict.shape[1], -1)
     for code in (MARGINAL, RIGHT):
-        found = ranked == code
-        pick = np.where(found.any(axis=0), order[np.argmax(found, axis=0)], pick)
+        for good in (AT_A_PINCH, FITS_WELL):
+            found = (ranked == code) & (level[order] == good)[:, None]
+            first = np.argmax(found, axis=0)
+            if code == MARGINAL and scope is not None:
+                held = np.where(found, scope[order], np.inf)
+                first = np.argmin(held, axis=0)
+            pick = np.where(found.any(axis=0), order[first], pick)
     return pick
 
 

@@ -63,13 +63,19 @@ def lightest_of_group(mass: Array, passed: Flags, value: Array, group: Indices) 
     return out
 
 
-def hangs(mass: Array, passed: Flags, zone: Array, group: Indices | None = None) -> Limit:
+def hangs(
+    mass: Array, passed: Flags, zone: Array, group: Indices | None = None,
+    known: Array | float | None = None,
+) -> Limit:
     """Time in the zone on the fall against 0.6 of that of the lightest rig that passes the rest.
 
     passed : (3, H, T), every other limit at each estimate. zone : (H, T) s. group : (H,) which
-    rigs are held against each other; None for all.
+    rigs are held against each other; None for all. known : that time, s, (T,) or one, where the
+    lightest is not among these.
     """
-    if group is None:
+    if known is not None:
+        lightest = np.broadcast_to(np.asarray(known, dtype=float), (3, 1, zone.shape[1]))
+    elif group is None:
         lightest = lightest_passing(mass, passed, zone)[:, None, :]
     else:
         lightest = lightest_of_group(mass, passed, zone, group)
@@ -83,13 +89,16 @@ class Judgement:
     """verdict : (H, T) codes of ``schools.VERDICTS``; decided : (H, T) index into ``limits``.
 
     at_estimates : (3, H, T) the verdict at each estimate taken by itself; where they differ from
-    the middle one the verdict is not sure.
+    the middle one the verdict is not sure. water, water_decided : the same as verdict and decided
+    whatever the rod bears: what is over a rod stands beside what the water says.
     """
 
     limits: tuple[Limit, ...]
     verdict: Indices
     decided: Indices
     at_estimates: Indices
+    water: Indices
+    water_decided: Indices
 
     @property
     def eased(self) -> Flags:
@@ -109,12 +118,15 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     alone = np.select([fails[OUTFIT], fails[LOWER], fails[UPPER]], [UNSAFE, TOO_LIGHT, TOO_HEAVY],
                       RIGHT)
     middle, high = 1, 2
-    doubt = ~fails[OUTFIT][middle] & ~fails[LOWER][middle] & fails[LOWER][high]
-    verdict = np.where(doubt, MARGINAL, alone[middle])
-    decided = np.select(
-        [verdict == UNSAFE, verdict == TOO_LIGHT, doubt, verdict == TOO_HEAVY],
-        [first[OUTFIT][middle], first[LOWER][middle], first[LOWER][high], first[UPPER][middle]], 0)
-    return Judgement(tuple(limits), verdict, decided, alone)
+    doubt = ~fails[LOWER][middle] & fails[LOWER][high]
+    light, heavy = fails[LOWER][middle], fails[UPPER][middle]
+    water = np.select([light, doubt, heavy], [TOO_LIGHT, MARGINAL, TOO_HEAVY], RIGHT)
+    by_water = np.select([light, doubt, heavy], [first[LOWER][middle], first[LOWER][high],
+                                                 first[UPPER][middle]], 0)
+    unsafe = fails[OUTFIT][middle]
+    return Judgement(
+        tuple(limits), np.where(unsafe, UNSAFE, water),
+        np.where(unsafe, first[OUTFIT][middle], by_water), alone, water, by_water)
 
 
 def _first_failing(limits: list[Limit], kind: str, shape: tuple[int, int]) -> Indices:

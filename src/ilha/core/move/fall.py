@@ -97,7 +97,7 @@ class Falling:
         """Drift (m) down to each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
         return np.asarray(self._unit_drift * (self.current * self._pulled(self.pull)))
 
-    def drift_to(self, down: Array, pull: float) -> Array:
+    def drift_to(self, down: Array, pull: Array | float) -> Array:
         """Drift (m per m/s of surface current) to ``down`` m on a line pulled with ``pull`` N."""
         height = np.clip(1.0 - np.asarray(down) / self.depth, 0.0, 1.0)
         at = np.broadcast_to(height, self._unit_drift.shape[1:])[None]
@@ -115,14 +115,17 @@ class Fall:
 
     ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
     middle, ``shift`` m down-current by which to lead it: positive, it drifts that far; negative,
-    it comes that far in towards the rod. ``line`` m drawn off the spool. ``hold_at`` s at which the
-    line is held, NaN where it is fed all the way.
+    it comes that far in towards the rod; ``middle_shift`` the same down to the zone's middle.
+    ``line`` m drawn off the spool. ``hold_at`` s at which the line is held, NaN where it is fed all
+    the way. ``leaves`` s at which it leaves the zone below.
     """
 
     count: Array
     zone: Array
     middle: Array
+    leaves: Array
     shift: Array
+    middle_shift: Array
     line: Array
     hold_at: Array
 
@@ -158,7 +161,7 @@ def fed_path(f: Falling, points: int) -> tuple[Array, Array]:
     return height, _at_heights(drift, height)
 
 
-def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
+def fed_fall(f: Falling, zone_from: Array | float, zone_to: Array | float) -> Fall:
     """Count, time in the zone and drift of a fall on a fed line.
 
     ``zone_from`` and ``zone_to`` are heights above the bottom (m); a zone that reaches above
@@ -169,7 +172,9 @@ def fed_fall(f: Falling, zone_from: float, zone_to: float) -> Fall:
     count = f.seconds(f.depth)
     return Fall(
         count=count, zone=f.seconds(bottom) - f.seconds(top),
-        middle=f.seconds(0.5 * (top + bottom)), shift=drift, line=line_needed(f.depth, drift),
+        middle=f.seconds(0.5 * (top + bottom)), leaves=f.seconds(bottom), shift=drift,
+        middle_shift=f.drift_to(np.maximum(0.5 * (top + bottom), 1e-6), f.pull) * f.current,
+        line=line_needed(f.depth, drift),
         hold_at=np.full_like(count, np.nan),
     )
 
@@ -240,7 +245,7 @@ def _from_below(begin: Array, depth: Array) -> Array:
 
 
 def swing(
-    f: Falling, cast: Array, tip_height: Array, zone_from: float, zone_to: float,
+    f: Falling, cast: Array, tip_height: Array, zone_from: Array | float, zone_to: Array | float,
     start: Array | float = 0.0,
 ) -> Swing:
     """Swing of a rig on a line held from ``start`` m down, ``cast`` m away; no current.
@@ -285,7 +290,11 @@ def swing(
     fitted = (f.depth >= 1.5) & (f.depth <= 8.0) & (x >= 12.0) & (x <= 40.0)
     fall = Fall(
         count=shown(reached(f.depth)), zone=shown(reached(bottom) - reached(top)),
-        middle=shown(reached(0.5 * (top + bottom))), shift=shown(-come_in),
+        middle=shown(reached(0.5 * (top + bottom))), leaves=shown(reached(bottom)),
+        shift=shown(-come_in),
+        # Drawn, and reckoned, as growing with the square of the depth swung through.
+        middle_shift=shown(-come_in * (np.maximum(0.5 * (top + bottom) - begin, 0.0)
+                                       / np.maximum(left, 1e-9)) ** 2),
         line=shown(np.hypot(x, h + begin)),
         hold_at=np.where(begin > 0.0, shown(slack), np.nan),
     )

@@ -96,7 +96,7 @@ def drags(water: Water, speed: Array, cast: Array) -> Flags:
     return np.asarray(distance_at(water, speed, water.depth, CONTACT_DRAGS) < 0.5 * cast)
 
 
-def rides_up(water: Water, speed: Array, cast: Array, zone_to: float) -> Flags:
+def rides_up(water: Water, speed: Array, cast: Array, zone_to: Array | float) -> Flags:
     """Whether it leaves the zone upward inside the middle half of the cast.
 
     It rises as it comes nearer, so the near end of the middle half, a quarter of the cast away,
@@ -106,15 +106,16 @@ def rides_up(water: Water, speed: Array, cast: Array, zone_to: float) -> Flags:
     return np.asarray((distance_at(water, speed, edge) > 0.25 * cast) & (water.depth > zone_to))
 
 
-def runs_under(water: Water, speed: Array, cast: Array, zone_from: float) -> Flags:
+def runs_under(water: Water, speed: Array, cast: Array, zone_from: Array | float) -> Flags:
     """Whether it is still under a zone off the bottom with three quarters of the cast to go.
 
     At the zone's lower edge it would be level nearer in than that.
     """
-    if zone_from == 0.0:
+    if np.all(np.asarray(zone_from) == 0.0):
         return np.zeros((1, 1), dtype=bool)
     edge = np.maximum(water.depth - zone_from, 0.0)
-    return np.asarray(distance_at(water, speed, edge) < 0.75 * cast)
+    under = distance_at(water, speed, edge) < 0.75 * cast
+    return np.asarray(under & (np.asarray(zone_from) > 0.0))
 
 
 def running_path(water: Water, speed: Array, shares: Array) -> Array:
@@ -137,7 +138,8 @@ def _edge_speed(fault: Callable[[Array], Flags], shape: tuple[int, ...], slower:
 
 
 def retrieve(
-    water: Water, speed: Array, cast: Array, zone_from: float, zone_to: float, tail_speed: float
+    water: Water, speed: Array, cast: Array, zone_from: Array | float, zone_to: Array | float,
+    tail_speed: float,
 ) -> Retrieve:
     """A steady retrieve at ``speed`` (m/s) over a cast of ``cast`` m; (H, T).
 

@@ -8,18 +8,17 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.choose.box import Box
-from ilha.core.choose.ranking import APART, riggings_for, scores
+from ilha.core.choose.ranking import riggings_for, score_rows
 from ilha.core.choose.rules import RULES, Rule
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
-from ilha.core.choose.traits import Traits
 from ilha.core.errors import Array, Flags
 from ilha.core.judge.schools import RIGHT
 
 
 @dataclass(frozen=True)
 class Suits:
-    """Of every pair the best combination, (H, P). points : -inf where none passes the hard limits.
+    """Of every pair the best combination, (H, P). points : -inf where none is worth a proposal.
     right : whether that one is right, not marginal or too heavy. rigging : its key, "" for none.
     """
 
@@ -52,21 +51,21 @@ def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suit
     rigging = np.full(shape, "", dtype="<U40")
     if found is None:
         return Suits(points, right, rigging)
-    given = scores(Traits(box, found, situation.fish),
-                   [rule for rule in fired if not any(name in rule.gives for name in APART)])
-    # What is right comes before what has more points and is not.
-    ranked = np.where(found.passed, given + 1e6 * (found.verdict == RIGHT), -np.inf)
-    column = np.argmax(ranked, axis=1)
-    every = np.arange(column.size)
-    order = np.argsort(-ranked[every, column], kind="stable")
-    order = order[found.passed[order, column[order]]]
-    # The first of each pair is its best.
-    pair = found.rows.head[order] * len(box.plastics) + found.rows.plastic[order]
-    _, first = np.unique(pair, return_index=True)
-    row = order[first]
-    col = column[row]
-    at = (found.rows.head[row], found.rows.plastic[row])
-    points[at] = given[row, col]
-    right[at] = found.verdict[row, col] == RIGHT
-    rigging[at] = found.rows.keys[row]
+    for scored in score_rows(found, box, situation, fired):
+        every = np.arange(scored.column.size)
+        is_right = scored.traits.judged.verdict[every, scored.column] == RIGHT
+        # What is right comes before what has more points and is not.
+        ranked = np.where(scored.usable, scored.points + 1e6 * is_right, -np.inf)
+        order = np.argsort(-ranked, kind="stable")
+        order = order[scored.usable[order]]
+        # The first of each pair is its best.
+        pair = found.rows.head[order] * len(box.plastics) + found.rows.plastic[order]
+        _, first = np.unique(pair, return_index=True)
+        row = order[first]
+        at = (found.rows.head[row], found.rows.plastic[row])
+        better = (is_right[row] & ~right[at]) | (
+            (is_right[row] == right[at]) & (scored.points[row] > points[at]))
+        row, at = row[better], (at[0][better], at[1][better])
+        points[at], right[at] = scored.points[row], is_right[row]
+        rigging[at] = found.rows.keys[row]
     return Suits(points, right, rigging)

@@ -37,8 +37,9 @@ class Conditions:
     feed_tension: float = 0.01
     fall: FallKind = "fed"
     """Fed to the bottom; held from the splash; or fed to the zone's top and then held."""
-    zone_from: float = 0.0
-    zone_to: float = 1.0
+    zone_from: Array | float = 0.0
+    zone_to: Array | float = 1.0
+    """Heights above the bottom between which the fish takes, m."""
     cast: float = 25.0
     cast_angle_deg: float = ACROSS
     """From the way the current goes to the way the cast goes: 0 is cast down-current."""
@@ -88,7 +89,7 @@ class Conditions:
         require("stance.drift_speed_m_s", self.drift_speed, "m/s", "0 if the boat does not drift",
                 low=-3.0, high=3.0)
         require("zone.from_bottom_m", self.zone_from, "m", "height above the bottom", low=0.0)
-        if not self.zone_to > self.zone_from:
+        if not np.all(np.asarray(self.zone_to) > np.asarray(self.zone_from)):
             raise DomainError("zone.to_bottom_m", "must be above from_bottom_m", self.zone_to, "m",
                               "give the zone's upper edge")
         require("cast_m", self.cast, "m", "how far you cast", above=0.0, high=150.0)

@@ -1,0 +1,40 @@
+// The choice for the moment that the Day looks at, the last good one when there is no better.
+import { useQuery } from "@tanstack/react-query";
+import { useLayoutEffect, useMemo, useState } from "react";
+import { Away } from "../../api/client";
+import { choiceQuery } from "../../api/choice";
+import { dayQuery } from "../../api/day";
+import type { Choice, ChoiceQuery } from "../../api/types";
+import { makeChoiceQuery } from "../question/facts";
+import { useChosen, useQuestion } from "../question/question";
+import { currentStep, startAt, useStep } from "../question/time";
+
+export function useChoiceQuery(): ChoiceQuery {
+  const { settings, facts } = useQuestion();
+  const { marks } = useChosen();
+  const step = Math.round(useStep());
+  return useMemo(() => makeChoiceQuery(settings, facts, marks, step), [settings, facts, marks, step]);
+}
+
+export function useChoice() {
+  const { query: day } = useQuestion();
+  const board = useQuery(dayQuery(day));
+  const now = board.data?.now_step;
+  // A visit that begins here begins now, as on the Day.
+  useLayoutEffect(() => {
+    if (currentStep() === 0 && board.data) startAt(now ?? 48);
+  }, [board.data, now]);
+  const query = useChoiceQuery();
+  const result = useQuery(choiceQuery(query));
+  const [good, setGood] = useState<{ choice: Choice; at: number } | null>(null);
+  if (result.data && result.data !== good?.choice) setGood({ choice: result.data, at: result.dataUpdatedAt });
+  const away = result.error instanceof Away;
+  return {
+    board: board.data, choice: result.data ?? good?.choice, query,
+    state: {
+      refused: result.error && !away ? result.error : null,
+      staleSince: away ? (good?.at ?? 0) : null, pending: result.isFetching && !result.data,
+      retry: () => void result.refetch(),
+    },
+  };
+}

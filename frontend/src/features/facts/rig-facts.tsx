@@ -1,0 +1,103 @@
+// What else is on the line: a second head, a sinker, a nail weight.
+import { useId } from "react";
+import { Form } from "react-bootstrap";
+import { Choice, Fact } from "../../ui/fact";
+import { ASSUMED, frontHead } from "../question/facts";
+import { useChosen, useQuestion } from "../question/question";
+import { GRAM_SCALE, grams, headName, lengthScale, text } from "../../base/units";
+import { useUnits } from "../question/use-units";
+import { shapeWords } from "../../ui/weight";
+import { FactNumber } from "./fact-number";
+
+const RIGS = [
+  { value: "one", words: "one head", note: "tied straight to the leader" },
+  { value: "tandem", words: "two heads", note: "a second one ahead of it on the same leader" },
+  { value: "sliding-sinker", words: "a sliding sinker ahead", note: "very heavy current; the plastic is pressed down and does not swim" },
+  { value: "three-way", words: "a three-way rig", note: "long leader to the head, a dropper to a heavy sinker, held off the bottom" },
+] as const;
+
+/** m, as the server assumes them. */
+const LEADERS = { one: 0, tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5 };
+
+export function RigFact() {
+  const units = useUnits();
+  const { box } = useChosen();
+  const { facts, set } = useQuestion();
+  const kind = facts.rigging ?? "one";
+  const sinker = text(grams(facts.sinker_g ?? ASSUMED.sinker_g, 0));
+  const front = frontHead(facts, box);
+  const words = {
+    one: "one head",
+    tandem: `two heads, ${front ? text(headName(front, units)) : "none"} in front`,
+    "sliding-sinker": `a head behind a ${sinker} sliding sinker`,
+    "three-way": `a head on a three-way rig, ${sinker} below`,
+  }[kind];
+  return (
+    <Fact label="rig" words={words} source={facts.rigging === null ? "assumed" : "chosen"}>
+      {(close) => (
+        <>
+          <Choice options={[...RIGS]} value={kind} onPick={(rigging) => {
+            set({ rigging, leader_m: null });
+            if (rigging === "one") close();
+          }} />
+          {kind === "tandem" && <FrontHead />}
+          {(kind === "sliding-sinker" || kind === "three-way") && (
+            <>
+              <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}
+                          assumed={ASSUMED.sinker_g} above={0} high={2000}
+                          remedy="60 to 90 g in heavy current, 450 g for deep drifts" />
+              <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
+            </>
+          )}
+          {kind !== "one" && (
+            <FactNumber field="leader_m" label={kind === "tandem" ? "Between the heads" : "Leader to the head"}
+                        scale={lengthScale(units)} close={close} assumed={LEADERS[kind]}
+                        above={0} high={5} remedy="0.4 to 2 m is usual" />
+          )}
+        </>
+      )}
+    </Fact>
+  );
+}
+
+function FrontHead() {
+  const units = useUnits();
+  const { box } = useChosen();
+  const { facts, set } = useQuestion();
+  const id = useId();
+  return (
+    <>
+      <Form.Label htmlFor={id}>The head in front</Form.Label>
+      <Form.Select id={id} value={frontHead(facts, box)?.id}
+                   onChange={(e) => set({ front_head_id: Number(e.target.value) })}>
+        {box.heads.map((h) => (
+          <option key={h.id} value={h.id}>
+            {text(headName(h, units))} {shapeWords(h.shape)} {h.hook_size}
+          </option>
+        ))}
+      </Form.Select>
+      <p className="sheet-note">The ladder shows the head behind; the same plastic is on both. Mind the free hook when you unhook a fish.</p>
+    </>
+  );
+}
+
+export function NailFact() {
+  const { facts, set } = useQuestion();
+  const g = facts.nail_g ?? 0;
+  const at = facts.nail_at ?? "nose";
+  return (
+    <Fact label="nail weight" words={g > 0 ? `a ${text(grams(g))} nail in the ${at}` : "no nail weight"}
+          source={facts.nail_g === null ? "assumed" : "typed"}>
+      {(close) => (
+        <>
+          <FactNumber field="nail_g" label="Nail weight in the plastic" scale={{ ...GRAM_SCALE, step: 0.1 }}
+                      close={close} digits={1} assumed={0} low={0} high={20}
+                      remedy="0.3 to 3 g is usual, 0 for none" clearWords="take it out" />
+          <Choice options={[{ value: "nose", words: "in the nose" }, { value: "tail", words: "in the tail" }]}
+                  value={at} onPick={(nail_at) => { set({ nail_at }); close(); }} />
+          <p className="sheet-note">Nails are lead: wash your hands, and not in the mouth.</p>
+        </>
+      )}
+    </Fact>
+  );
+}

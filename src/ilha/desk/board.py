@@ -1,0 +1,232 @@
+"""The board of one mark through one day: every head of the box on one plastic."""
+
+from __future__ import annotations
+
+import sqlite3
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from pydantic import Field
+
+from ilha.core.advice.cautions import Weather
+from ilha.core.choose.box import Box, BoxHead
+from ilha.core.choose.combine import LONG, ON_A_LINE, combine
+from ilha.core.choose.features import SEARCHED
+from ilha.core.choose.proposal import Rung, ladder
+from ilha.core.choose.situation import Situation
+from ilha.core.judge.day import Day, day
+from ilha.core.judge.schools import FITS_WELL
+from ilha.core.rig.bodies import Part, Plastic
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.tables import HEAD_MATERIALS
+from ilha.core.trip.plan import DRY, NONE, Run, change_plan
+from ilha.core.units import kg_from_g, m_from_mm
+from ilha.core.water.conditions import Conditions
+from ilha.desk import convert
+from ilha.desk.asked import Id
+from ilha.desk.books import box_of, rule_book
+from ilha.desk.clock import STEPS
+from ilha.desk.errors import NotFound, found
+from ilha.desk.sky import Minded, Sky, minded, sky_of
+from ilha.desk.taught import TaughtHere, taught_here
+from ilha.desk.water import Moment, SituationQuestion, moment, situation_of
+from ilha.formats.fields import FieldError
+from ilha.store import heads, lines, plastics, rods
+
+RiggingKey = Literal["one", "tandem", "sliding-sinker", "three-way"]
+LEADERS = {"one": 0.0, "tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
+"""Length of leader, m, where none is asked for (common practice, no source)."""
+NAIL_AT = {"nose": 0.12, "tail": 0.72}
+"""Where a nail weight sits, share of the plastic's length (common practice, no source)."""
+
+
+class DayQuestion(SituationQuestion):
+    """The facts of the sentence; what is left out takes the mark's or the model's default."""
+
+    plastic_id: Id
+    line_id: Id
+    rod_id: Id | None = None
+    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")
+    thunder: bool = Field(False, description="thunder is forecast or heard")
+    wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
+    rigging: RiggingKey = "one"
+    front_head_id: Id | None = None
+    sinker_g: float = 60.0
+    dropper_m: float = 0.3
+    lift_m: float = Field(1.5, description="a three-way rig's sinker wound up off the bottom")
+    leader_m: float | None = None
+    leader_mm: float = 0.37
+    nail_g: float = Field(0.0, ge=0.0)
+    nail_at: Literal["nose", "tail"] = "nose"
+    change_minutes: float = Field(30.0, ge=0.0, le=1440.0, description="what one change is worth")
+    head_id: Id | None = Field(None, description="one that is shown whatever is left of it")
+
+    @property
+    def leader_length(self) -> float:
+        return LEADERS[self.rigging] if self.leader_m is None else self.leader_m
+
+
+@dataclass(frozen=True)
+class LeftOut:
+    """A head that is not on the ladder, why, and which plastic takes it."""
+
+    head_id: int
+    why: str
+    takes: str | None
+
+
+@dataclass(frozen=True)
+class DayOfMark:
+    """A day as it was judged, and the rows and facts that led to it."""
+
+    asked: DayQuestion
+    at: Moment
+    situation: Situation
+    cond: Conditions
+    plastic: plastics.Plastic
+    line: lines.Line
+    rod: rods.Rod | None
+    rows: list[heads.Head]
+    rungs: list[Rung]
+    day: Day
+
+    @property
+    def runs(self) -> list[Run]:
+        """The change plan by the chosen school, over the day's steps."""
+        wet = np.zeros(STEPS, dtype=bool)
+        wet[self.day.wet] = True
+        count = max(len(self.rows), 1)
+        picks, verdicts = np.full(STEPS, NONE), np.zeros((count, STEPS), dtype=int)
+        if self.day.board is not None:
+            picks[self.day.wet] = self.day.board.picks[self.asked.school]
+            verdicts[:, self.day.wet] = self.day.board.judgement.verdict
+        masses = np.array([row["mass_g"] for row in self.rows] or [1.0])
+        runs = change_plan(picks, verdicts, wet, self.at.span.step_s / 60.0,
+                           self.asked.change_minutes, masses)
+        # The last step is the day's end: a run of it alone has no length.
+        return [run for run in runs if run.start < STEPS - 1]
+
+    def head_of(self, run: Run) -> heads.Head | None:
+        return self.rows[run.head] if run.head >= 0 else None
+
+    @property
+    def sky(self) -> Sky:
+        return sky_of(self.at)
+
+    @property
+    def minded(self) -> Minded:
+        q = self.asked
+        return minded(self.at, Weather(q.wind_m_s, q.wind_from_deg, q.swell_m, q.thunder,
+                                       q.temperature_c), q.wade_m)
+
+
+def is_dry(run: Run) -> bool:
+    return run.head == DRY
+
+
+def _rigging(conn: sqlite3.Connection, asked: DayQuestion) -> Rigging:
+    if asked.rigging == "tandem":
+        if asked.front_head_id is None:
+            raise FieldError("front_head_id",
+                             "`front_head_id` is needed with two heads: choose one")
+        front = found(conn, heads.get, asked.front_head_id, "front_head_id", "head")
+        return TwoHeads(convert.core_head(front), asked.leader_length, m_from_mm(asked.leader_mm))
+    if asked.rigging in ("sliding-sinker", "three-way"):
+        three_way = asked.rigging == "three-way"
+        return OnSinker(
+            kg_from_g(asked.sinker_g), asked.dropper_m if three_way else 0.0,
+            asked.leader_length, m_from_mm(asked.leader_mm), asked.lift_m if three_way else 0.0)
+    return None
+
+
+def _nail(asked: DayQuestion, plastic: Plastic) -> list[Part]:
+    if asked.nail_g == 0.0:
+        return []
+    return [Part(kg_from_g(asked.nail_g), HEAD_MATERIALS["lead"], NAIL_AT[asked.nail_at] *
+                 plastic.length)]
+
+
+def plastic_of(box: Box, plastic_id: int) -> int:
+    """A plastic's index in a box.
+
+    Raises
+    ------
+    NotFound
+        Where it is not there.
+    """
+    at = next((i for i, p in enumerate(box.plastics) if p.id == str(plastic_id)), None)
+    if at is None:
+        raise NotFound("plastic_id", "plastic", plastic_id)
+    return at
+
+
+def day_of(
+    conn: sqlite3.Connection, now_s: float, asked: DayQuestion, *, bare: bool = False
+) -> DayOfMark:
+    """Judge the day that was asked for; ``bare`` without what is only drawn.
+
+    Raises
+    ------
+    NotFound, DomainError, FieldError
+        Naming the field.
+    """
+    at = moment(conn, now_s, asked)
+    row = found(conn, plastics.get, asked.plastic_id, "plastic_id", "plastic")
+    line = found(conn, lines.get, asked.line_id, "line_id", "line")
+    rod = None if asked.rod_id is None else found(conn, rods.get, asked.rod_id, "rod_id", "rod")
+    situation = situation_of(conn, at, asked, None)
+    box = box_of(conn, with_heads=() if asked.head_id is None else (asked.head_id,))
+    rungs = ladder(box, plastic_of(box, row["id"]), situation, rule_book(conn))
+    cond = situation.conditions(
+        np.asarray(m_from_mm(line["diameter_mm"])), depth=at.way.depth,
+        surface_speed=np.abs(at.way.stream))
+    plastic = convert.core_plastic(row)
+    by_id = {str(head["id"]): head for head in heads.listed(conn)}
+    result = day(
+        at.way, cond, plastic, [rung.head.head for rung in rungs],
+        None if rod is None else convert.core_rod(rod), asked.school,
+        rigging=_rigging(conn, asked), parts=_nail(asked, plastic),
+        lines=[one.diameter for one in box.lines], drifting=at.drift, bare=bare,
+        slow=[box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
+        fit=np.array([rung.fit for rung in rungs], dtype=int))
+    return DayOfMark(asked, at, situation, cond, row, line, rod,
+                     [by_id[rung.head.head.id] for rung in rungs], rungs, result)
+
+
+def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:
+    """The heads that the ladder does not have, each with its reason and what would take it."""
+    shown = {head["id"] for head in m.rows}
+    gone = [head for head in heads.listed(conn) if head["id"] not in shown]
+    if not gone:
+        return []
+    box = box_of(conn, with_heads=[head["id"] for head in gone])
+    here = plastic_of(box, m.plastic["id"])
+    at = {h.head.id: i for i, h in enumerate(box.heads)}
+    rows = combine(box, tuple(key for key in SEARCHED if key not in ON_A_LINE))
+    well = rows.fit == FITS_WELL
+    names = {str(row["id"]): row["name"] for row in plastics.listed(conn)}
+    out = []
+    for head in gone:
+        mine = rows.head == at[str(head["id"])]
+        if np.any(mine & (rows.plastic == here)):
+            out.append(LeftOut(head["id"], "none left", None))
+            continue
+        takes = rows.plastic[mine & well]
+        name = None if takes.size == 0 else names[box.plastics[int(takes[0])].id]
+        out.append(LeftOut(head["id"], _why_not(box.heads[at[str(head["id"])]], m), name))
+    return out
+
+
+def _why_not(head: BoxHead, m: DayOfMark) -> str:
+    """Why a head cannot be rigged on the day's plastic."""
+    if head.gape <= m_from_mm(0.5 * m.plastic["height_mm"]):
+        return "its gape lies under this body"
+    if head.straight > m_from_mm(0.9 * m.plastic["body_length_mm"]):
+        return f"its {LONG.replace('hook ', 'hook is too ')} for this plastic"
+    return "its shape does not go with this plastic"
+
+
+def taught_of(conn: sqlite3.Connection, m: DayOfMark) -> TaughtHere:
+    """What the log corrected in this day."""
+    return taught_here(conn, m.at.mark["id"], m.plastic["id"])

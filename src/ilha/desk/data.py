@@ -1,0 +1,77 @@
+"""Your data: everything out and in again, the log as CSV, catches as GPX."""
+
+from __future__ import annotations
+
+import sqlite3
+from collections.abc import Callable
+from pathlib import Path
+
+from pydantic import ValidationError
+
+from ilha.desk import data_file
+from ilha.desk.changes import whole
+from ilha.desk.linked import Linked
+from ilha.desk.tackle import Taken
+from ilha.formats import log_files
+from ilha.formats.fields import FieldError, first_error
+from ilha.formats.rows_csv import on_line
+from ilha.formats.tide_csv import told
+from ilha.store import events, everything, marks
+
+
+def put_in(conn: sqlite3.Connection, database: Path, body: bytes) -> tuple[int, str]:
+    """A file in place of everything: its rows, and the name of the copy of what was there, which
+    lies beside the database."""
+    try:
+        text = body.decode("utf-8")
+    except UnicodeDecodeError as error:
+        raise FieldError("file", "`file` must be UTF-8 text: choose a file that Ilha exported"
+                         ) from error
+    kept = database.with_name(f"{database.stem}-before-import.sqlite3")
+    everything.backup(conn, kept)
+    return sum(data_file.read(conn, text).values()), kept.name
+
+
+Reader = Callable[[str], tuple[list[log_files.Told], list[str]]]
+
+
+def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> Taken:
+    """Events of a log or of catches kept elsewhere: all of them or none."""
+    found, faults = read(text)
+    if not found and not faults:
+        raise FieldError("text", "`text` must tell of something, it is empty: choose a file with"
+                                 " rows or waypoints")
+    linked, here = Linked(conn), {row["id"]: row for row in events.listed(conn)}
+    new, changed, same, met = [], [], 0, set()
+    for one in found:
+        try:
+            row = linked.row(one)
+        except (FieldError, ValidationError) as error:
+            fault = first_error(error) if isinstance(error, ValidationError) else error
+            faults.append(on_line(one.line, fault))
+            continue
+        if row["id"] in met:
+            faults.append(f"`id` on line {one.line} must stand once, {row['id']} is there twice:"
+                          " leave one out")
+        met.add(row["id"])
+        before = here.get(row["id"])
+        if before is None:
+            new.append(row)
+        elif before == row:
+            same += 1
+        else:
+            changed.append(row)
+    if faults:
+        raise told(faults, "text")
+    with whole(conn, "event", keep=not only_try):
+        for row in changed:
+            events.remove(conn, row["id"])
+        for row in (*changed, *new):
+            events.put(conn, row)
+    return Taken(len(new), len(changed), same)
+
+
+def catches(conn: sqlite3.Connection) -> str:
+    """Fish as GPX waypoints at their marks."""
+    places = {m["name"]: (m["latitude_deg"], m["longitude_deg"]) for m in marks.listed(conn)}
+    return log_files.catches_gpx(events.listed(conn), places)

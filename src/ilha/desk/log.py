@@ -1,0 +1,130 @@
+"""The log: told in batches that may come twice; trips, what was learned, what worked."""
+
+from __future__ import annotations
+
+import sqlite3
+from dataclasses import dataclass
+from typing import Literal, cast
+
+from ilha.core.log.rates import Rate, stands_out
+from ilha.core.log.trips import Trip, depth_band, lost_by, worked
+from ilha.desk import taught
+from ilha.desk.changes import whole
+from ilha.desk.convert import head_name
+from ilha.desk.logged import band_words, lost_by_bottom, trips_logged
+from ilha.desk.records import Event
+from ilha.formats.fields import FieldError
+from ilha.store import events, heads, marks, plastics
+
+BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth")
+
+
+def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
+    """Keep what a device tells, once, in one transaction: what is answered is on the disk."""
+    known = {name: {row["id"] for row in module.listed(conn)} for name, module in (
+        ("mark_id", marks), ("head_id", heads), ("plastic_id", plastics))}
+    with whole(conn, "event"):
+        for event in told:
+            row = event.model_dump()
+            for name, ids in known.items():
+                # What was in the box then may have left it since: its name stays.
+                if row[name] not in ids:
+                    row[name] = None
+            events.put(conn, cast(events.Event, row))
+        for event_id in gone:
+            events.remove(conn, event_id)
+
+
+def all_trips(conn: sqlite3.Connection) -> list[tuple[Trip, list[events.Event]]]:
+    """Trips with what happened on each, the last first."""
+    found, rows = trips_logged(conn)
+    return [(trip, [row for row in rows if trip.start <= row["at_utc_s"] <= trip.end
+                    and row["mark_name"] == trip.place]) for trip in reversed(found)]
+
+
+Band = tuple[float, float | None]
+Ranked = list[tuple[str, Rate]]
+
+
+@dataclass(frozen=True)
+class Worked:
+    """Fish an hour by one thing, the best first. bands : m, of rows that are depths."""
+
+    by: str
+    rows: Ranked
+    best: str
+    chance: float | None
+    bands: dict[str, Band]
+
+
+@dataclass(frozen=True)
+class WorkedAll:
+    """tables : by each thing. lost, lost_on : rigs an hour by place and by bottom."""
+
+    tables: list[Worked]
+    lost: Ranked
+    lost_on: Ranked
+    hours: float
+
+
+def _ranked(rates: dict[str, Rate]) -> Ranked:
+    return sorted(rates.items(), key=lambda item: -item[1].per_hour)
+
+
+def what_worked(conn: sqlite3.Connection) -> WorkedAll:
+    """Fish an hour by head, plastic, colour and so on, each with its interval."""
+    found, rows = trips_logged(conn)
+    bands: dict[str, Band] = {band_words(row["depth_m"]): depth_band(row["depth_m"])
+                              for row in rows if row["depth_m"] is not None}
+    tables = []
+    for by in BY:
+        ranked = _ranked(worked(found, by))
+        best, chance = stands_out(ranked)
+        tables.append(Worked(by, ranked, best, chance, bands if by == "depth" else {}))
+    return WorkedAll(tables, _ranked(lost_by(found, lambda trip: trip.place)),
+                     _ranked(lost_by_bottom(conn, found)), sum(trip.hours for trip in found))
+
+
+@dataclass(frozen=True)
+class Learned:
+    """A factor with what it is of, in words."""
+
+    kind: Literal["sink", "current"]
+    key: str
+    name: str
+    held: taught.Held
+
+
+def all_learned(conn: sqlite3.Connection) -> list[Learned]:
+    """What the log taught of rigs and places that are still there."""
+    heads_ = {row["id"]: head_name(row) for row in heads.listed(conn)}
+    plastics_ = {row["id"]: row["name"] for row in plastics.listed(conn)}
+    marks_ = {row["id"]: row["name"] for row in marks.listed(conn)}
+    out = []
+    for key, held in sorted(taught.sink_factors(conn).items()):
+        head_id, plastic_id = (int(part) for part in key.split(":"))
+        if head_id in heads_ and plastic_id in plastics_:
+            out.append(Learned("sink", key, f"{plastics_[plastic_id]} on {heads_[head_id]}", held))
+    for key, held in sorted(taught.current_factors(conn).items()):
+        if int(key) in marks_:
+            out.append(Learned("current", key, marks_[int(key)], held))
+    return out
+
+
+def change_learned(
+    conn: sqlite3.Connection, kind: str, key: str, action: Literal["freeze", "forget", "follow"],
+    now_s: float,
+) -> None:
+    """Hold a factor, begin it afresh, or let it follow all that was seen."""
+    factors = taught.sink_factors(conn) if kind == "sink" else taught.current_factors(conn)
+    if key not in factors:
+        raise FieldError("key", f"`key`: nothing was learned of {key}: choose another")
+    with whole(conn, "factor"):
+        if action == "follow":
+            events.clear_learned(conn, kind, key)
+        else:
+            held = factors[key]
+            freeze = action == "freeze"
+            events.put_learned(conn, {
+                "kind": kind, "key": key, "frozen": round(held.value, 4) if freeze else None,
+                "since_utc_s": held.since if freeze else now_s})

@@ -1,0 +1,61 @@
+"""The trainer: a series of rigs to be judged by eye, and what falls due again."""
+
+from __future__ import annotations
+
+import sqlite3
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ilha.core.bench.trainer import DAY_S, FAULTS, STRAIGHT, Drill, Known, answered, series
+from ilha.desk.changes import whole
+from ilha.store import trainer
+
+
+@dataclass(frozen=True)
+class Standing:
+    """How one fault stands with this learner."""
+
+    code: str
+    box: int
+    due_in_days: float
+    asked: int
+    missed: int
+
+
+def standing(conn: sqlite3.Connection, now_s: float) -> list[Standing]:
+    """Every fault, those never asked too."""
+    rows = {row["code"]: row for row in trainer.listed(conn)}
+    out = []
+    for code in FAULTS:
+        row = rows.get(code)
+        due = round(max(0.0, (row["due_utc_s"] - now_s) / DAY_S), 2) if row else 0.0
+        out.append(Standing(code, row["box"] if row else 0, due, row["asked"] if row else 0,
+                            row["missed"] if row else 0))
+    return out
+
+
+def next_series(conn: sqlite3.Connection, now_s: float) -> list[Drill]:
+    """What is to be judged now."""
+    known = {row["code"]: Known(row["code"], row["box"], row["due_utc_s"])
+             for row in trainer.listed(conn)}
+    return series(known, now_s, seed=int(now_s * 1e3))
+
+
+def take(conn: sqlite3.Connection, answers: Sequence[tuple[str, str]], now_s: float) -> None:
+    """Keep a series' answers (what it was, what it was taken for): each fault moves by the worst
+    of its own in it."""
+    with whole(conn, "answer"):
+        rows = {row["code"]: row for row in trainer.listed(conn)}
+        for code in FAULTS:
+            # A straight rig taken for a fault counts against that fault.
+            mine = [was == said for was, said in answers
+                    if code == was or (was == STRAIGHT and said == code)]
+            if not mine:
+                continue
+            row = rows.get(code)
+            known = Known(code, row["box"], row["due_utc_s"]) if row else Known(code)
+            then = answered(known, all(mine), now_s)
+            trainer.put(conn, trainer.Standing(
+                code=code, box=then.box, due_utc_s=then.due,
+                asked=(row["asked"] if row else 0) + len(mine),
+                missed=(row["missed"] if row else 0) + mine.count(False)))

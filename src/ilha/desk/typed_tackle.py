@@ -1,0 +1,148 @@
+"""What was typed of tackle, as the store keeps it; and what is kept, as it would be typed again."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, cast
+
+from ilha.core.choose.box import hook_grams
+from ilha.core.rig.outline import Outline, Points, shape_mass
+from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
+from ilha.core.units import kg_from_oz, m_from_mm
+from ilha.desk.records import NewHead, NewHook, NewPlastic, NewRod
+from ilha.formats.fields import FieldError
+from ilha.store import heads, hooks, plastics, rods
+
+
+def printed_g(oz: float) -> float:
+    """What a printed weight says, g."""
+    return round(kg_from_oz(oz) * 1e3, 2)
+
+
+def _counted(carried: int, before: Any | None, now_s: float) -> float:
+    """A count that is typed anew is made now; one that stays as it was holds from when it was."""
+    if before is not None and before["carried"] == carried:
+        return float(before["counted_utc_s"])
+    return now_s
+
+
+def head(new: NewHead, before: heads.Head | None, now_s: float) -> heads.NewHead:
+    """A head to be stored; a hook that was measured stays so while its size does.
+
+    Raises
+    ------
+    FieldError
+        Where neither weight is given, or only some of the hook's measures.
+    """
+    if new.printed_oz is None and new.mass_g is None:
+        raise FieldError("printed_oz", "`printed_oz` or mass_g must be given: what is printed"
+                                       " on it, or what the scale says")
+    straight, gape, wire, measured = _hook_of(new, before)
+    return heads.NewHead(
+        printed_oz=new.printed_oz, mass_g=new.mass_g or printed_g(new.printed_oz or 0.0),
+        weighed=int(new.mass_g is not None), shape=new.shape, material=new.material,
+        density_g_cm3=HEAD_MATERIALS[new.material] / 1000.0, hook_size=new.hook_size,
+        hook_mass_g=new.hook_mass_g or hook_grams(new.hook_size), hook_gape_mm=gape,
+        hook_straight_mm=straight, hook_wire_mm=wire, hook_measured=int(measured),
+        keeper=new.keeper, keeper_takes_mm=new.keeper_takes_mm, weight_x_mm=new.weight_x_mm,
+        extra_drag_cm2=new.extra_drag_cm2, carried=new.carried, price=new.price,
+        counted_utc_s=_counted(new.carried, before, now_s))
+
+
+def _hook_of(new: NewHead, before: heads.Head | None) -> tuple[float, float, float, bool]:
+    """Straight part, gape and wire of a head's hook, mm, and whether they were measured."""
+    given = (new.hook_straight_mm, new.hook_gape_mm, new.hook_wire_mm)
+    if None not in given:
+        straight, gape, wire = cast(tuple[float, float, float], given)
+        return straight, gape, wire, True
+    if any(value is not None for value in given):
+        raise FieldError("hook_gape_mm", "`hook_gape_mm`, hook_straight_mm and hook_wire_mm must be"
+                                         " given together: measure all three, or leave them out")
+    size = new.hook_size
+    if before is not None and before["hook_measured"] and before["hook_size"] == size:
+        return (before["hook_straight_mm"], before["hook_gape_mm"], before["hook_wire_mm"], True)
+    usual = next(h for h in HOOKS if h.size == size)
+    return usual.straight_mm, usual.gape_mm, usual.wire_mm, False
+
+
+def plastic(
+    new: NewPlastic, before: plastics.Plastic | None, now_s: float
+) -> plastics.NewPlastic:
+    """A plastic to be stored, after the rules that no single field can tell."""
+    if new.body_length_mm > new.length_mm:
+        raise FieldError("body_length_mm", "`body_length_mm` must be at most the length,"
+                                           f" {new.length_mm:g} mm, got {new.body_length_mm:g} mm:"
+                                           " measure the body without a thin tail")
+    if new.profile is not None:
+        for i, point in enumerate(new.profile):
+            if len(point) != 2:
+                raise FieldError(f"profile[{i}]", f"`profile[{i}]` must be a share and a half"
+                                                  f" height, got {len(point)} numbers: give two")
+        points = cast(Points, tuple(tuple(point) for point in new.profile))
+        Outline(m_from_mm(new.body_length_mm), m_from_mm(new.height_mm), points)
+    family = LOOKS[new.look]
+    density = PLASTIC_MATERIALS[new.material] / 1000.0
+    if new.density_g_cm3 is not None:
+        density = new.density_g_cm3
+    mass = new.mass_g
+    if mass is None:
+        mass = _shape_g(family, new.length_mm, new.width_mm, new.height_mm, density)
+    return plastics.NewPlastic(
+        name=new.name, family=family, look=new.look, material=new.material, colour=new.colour,
+        length_mm=new.length_mm, body_length_mm=new.body_length_mm, width_mm=new.width_mm,
+        height_mm=new.height_mm, mass_g=mass, density_g_cm3=density,
+        extra_drag_cm2=new.extra_drag_cm2,
+        profile=None if new.profile is None else json.dumps(new.profile),
+        weighed=int(new.mass_g is not None), carried=new.carried, condition=new.condition,
+        price=new.price, counted_utc_s=_counted(new.carried, before, now_s))
+
+
+def shape_g(row: plastics.Plastic) -> float:
+    """What a plastic's shape and material say of its weight, g."""
+    return _shape_g(row["family"], row["length_mm"], row["width_mm"], row["height_mm"],
+                    row["density_g_cm3"])
+
+
+def _shape_g(
+    family: str, length_mm: float, width_mm: float, height_mm: float, density_g_cm3: float
+) -> float:
+    return round(1e3 * shape_mass(
+        family, m_from_mm(length_mm), m_from_mm(width_mm), m_from_mm(height_mm),
+                                  density_g_cm3 * 1000.0), 4)
+
+
+def rod(new: NewRod) -> rods.NewRod:
+    """A rod to be stored."""
+    if new.lure_max_g <= new.lure_min_g:
+        raise FieldError("lure_max_g", "`lure_max_g` must be above the least weight,"
+                                       f" {new.lure_min_g:g} g, got {new.lure_max_g:g} g: read the"
+                                       " rod's own marks")
+    return cast(rods.NewRod, new.model_dump())
+
+
+def hook(new: NewHook) -> hooks.NewHook:
+    """A loose hook to be stored; what is left out is typical of its size."""
+    usual = next(h for h in HOOKS if h.size == new.size)
+    return hooks.NewHook(
+        kind=new.kind, size=new.size, mass_g=new.mass_g or hook_grams(new.size),
+        straight_mm=new.straight_mm or usual.straight_mm, gape_mm=new.gape_mm or usual.gape_mm,
+        wire_mm=new.wire_mm or usual.wire_mm, carried=new.carried, price=new.price)
+
+
+def head_again(row: heads.Head) -> dict[str, Any]:
+    """A head as it would be typed: what is typical is left out."""
+    out: dict[str, Any] = {**row, "mass_g": row["mass_g"] if row["weighed"] else None}
+    if not row["hook_measured"]:
+        out |= dict.fromkeys(("hook_gape_mm", "hook_straight_mm", "hook_wire_mm"))
+    if row["hook_mass_g"] == hook_grams(row["hook_size"]):
+        out["hook_mass_g"] = None
+    return out
+
+
+def plastic_again(row: plastics.Plastic) -> dict[str, Any]:
+    """As :func:`head_again`, of a plastic."""
+    usual = PLASTIC_MATERIALS[row["material"]] / 1000.0
+    typed = row["weighed"] or row["mass_g"] != shape_g(row)
+    return {**row, "mass_g": row["mass_g"] if typed else None,
+            "density_g_cm3": None if row["density_g_cm3"] == usual else row["density_g_cm3"],
+            "profile": None if row["profile"] is None else json.loads(row["profile"])}

@@ -1,0 +1,224 @@
+"""The water of a question: mark and everything typed, seen, predicted, assumed or learned.
+
+The one place where it is made, for every asker: the board of a day, the choice, the plan, the card,
+packing, the lid chart.
+"""
+
+from __future__ import annotations
+
+import sqlite3
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+from pydantic import Field
+
+from ilha.core.choose.fish import Feeds
+from ilha.core.choose.situation import (
+    Clarity,
+    Cover,
+    Light,
+    Mood,
+    Situation,
+    Symptom,
+    Trend,
+    cover_kind,
+)
+from ilha.core.errors import DomainError
+from ilha.core.move.drift import LEEWAY, Boat, Drift, drift, leeway_seen
+from ilha.core.tables import STANCES
+from ilha.core.tide.light import light
+from ilha.core.tide.tideway import Tideway, Typed, tideway
+from ilha.core.water.conditions import FallKind
+from ilha.core.water.flow import Profile
+from ilha.desk import taught
+from ilha.desk.asked import Asked, Id
+from ilha.desk.books import fish_named
+from ilha.desk.clock import Span, span_of
+from ilha.desk.errors import found
+from ilha.desk.tide_here import tide_of
+from ilha.formats.fields import FieldError
+from ilha.formats.words import Retrieve, School, StanceKey
+from ilha.store import marks, tides
+
+ASSUMED_FISH = "european-seabass"
+"""Whose rules are taken where no fish is named; it then has no height of its own."""
+ZONE = (0.0, 1.0)
+"""Where fish feed, m above the bottom, when nothing is said of them."""
+
+
+class WaterQuestion(Asked):
+    """The water and the weather at a mark on a day, and what was typed of it."""
+
+    mark_id: Id
+    date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
+    school: School = "lightest-practical"
+    stance: StanceKey | None = None
+    tip_height_m: float | None = None
+    cast_m: float | None = None
+    wind_m_s: float = 3.0
+    wind_from_deg: float | None = Field(None, ge=0.0, le=360.0, description="from north")
+    leeway_percent: float = Field(100.0 * LEEWAY, ge=0.0, le=10.0, description="of the wind")
+    drift_seen_m_s: float | None = Field(None, ge=0.0, le=5.0, description="over the ground, GPS")
+    drift_seen_step: int = Field(0, ge=0, le=144, description="step at which it was seen")
+    temperature_c: float = 18.0
+    practical_salinity: float = 35.0
+    typed_depth_m: float | None = None
+    typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
+    typed_speed_m_s: float | None = None
+    typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
+    swept_m_s: float | None = Field(
+        None, ge=0.0, le=6.0, description="borne by the strongest head swept at typed_speed_step")
+    held_m_s: float | None = Field(
+        None, ge=0.0, le=6.0, description="borne by the weakest head that held there")
+    profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
+
+
+class SituationQuestion(WaterQuestion):
+    """The fish, and how it is fished: what every asker of verdicts asks alike."""
+
+    fish: str | None = Field(None, max_length=80, description="its height, where no zone is asked")
+    fish_kg: float | None = Field(None, gt=0.0, le=500.0, description="expected; as usual")
+    line_least_kg: float | None = Field(
+        None, gt=0.0, le=200.0, description="what the line must hold; by fish and cover")
+    mood: Mood = "steady"
+    feeding: Feeds | None = Field(None, description="where in the water; null: as the fish does")
+    zone_from_m: float | None = Field(None, description="null: where the fish feeds, else 0")
+    zone_to_m: float | None = Field(None, description="null: where the fish feeds, else 1")
+    retrieve: Retrieve | None = Field(None, description="null: as place, fish and rules have it")
+    retrieve_speed_m_s: float | None = Field(
+        None, gt=0.0, le=5.0, description="where it is swum; null: as the retrieve has it")
+    fall: FallKind = "fed"
+    feed_tension_n: float = 0.01
+    lowered: bool | None = Field(None, description="let down, not cast; by stance and depth")
+    cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
+    wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
+    clarity: Clarity = "stained"
+    light: Light | None = Field(None, description="null: by the sun at that step")
+    temperature_trend: Trend = "steady"
+    cover: Cover | None = Field(None, description="null: the mark's own")
+    pests: bool = False
+    symptom: Symptom | None = None
+    shank: Literal["middle", "short", "long"] = "middle"
+    leader: Literal["bites", "structure"] = "bites"
+    sinker: Literal["jig", "sinker"] = "jig"
+
+
+@dataclass(frozen=True)
+class Moment:
+    """A mark on a day: its instants, its tide and stream, how the angler stands and drifts."""
+
+    mark: marks.Mark
+    span: Span
+    now_s: float
+    stance: str
+    events: list[tides.Event]
+    way: Tideway
+    canopy: float
+    drift: Drift | None
+
+    def light_at(self, step: int) -> str:
+        """By the sun over the mark."""
+        times = self.span.times
+        sky = light(self.mark["latitude_deg"], self.mark["longitude_deg"], float(times[0]),
+                    float(times[-1]))
+        return sky.fished_at(times[step])[0]
+
+
+def _typed(asked: WaterQuestion) -> Typed:
+    if asked.typed_depth_m is not None and not asked.typed_depth_m > 0.0:
+        raise DomainError("mark.depth_m", "must be above 0 m", asked.typed_depth_m, "m",
+                          "enter the depth at the mark")
+    if asked.typed_speed_m_s is not None and not asked.typed_speed_m_s >= 0.0:
+        raise DomainError("flow.surface_speed_m_s", "must be at least 0 m/s",
+                          asked.typed_speed_m_s, "m/s", "enter the current at the surface")
+    return Typed(asked.typed_depth_m, asked.typed_depth_step, asked.typed_speed_m_s,
+                 asked.typed_speed_step, asked.swept_m_s, asked.held_m_s)
+
+
+def _boat(asked: WaterQuestion, mark: marks.Mark, way: Tideway) -> Boat:
+    """A drifting boat: under the wind as asked, or as it was seen to drift."""
+    boat = Boat(asked.leeway_percent / 100.0 * asked.wind_m_s, asked.wind_from_deg,
+                mark["flood_to_deg"])
+    if asked.drift_seen_m_s is None:
+        return boat
+    return replace(boat, leeway=leeway_seen(
+        asked.drift_seen_m_s, boat, float(way.stream[asked.drift_seen_step])))
+
+
+def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Moment:
+    """The water of a mark on a day, with what was typed of it.
+
+    Raises
+    ------
+    NotFound
+        For a mark that is not there.
+    DomainError
+        Where nothing tells the stream, or the tide's table does not reach that day.
+    """
+    mark = found(conn, marks.get, asked.mark_id, "mark_id", "mark")
+    span = span_of(asked.date, mark["time_zone"], now_s)
+    here = tide_of(conn, mark, span)
+    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
+                  here.heights, here.stream, taught.current_of(conn, mark["id"]).value)
+    stance = asked.stance or mark["stance"]
+    weed = mark["cover_height_m"] if asked.cover_height_m is None else asked.cover_height_m
+    drifts = None
+    if STANCES[stance].drifts:
+        drifts = drift(_boat(asked, mark, way), way.stream, Profile(asked.profile, weed))
+    return Moment(mark, span, now_s, stance, here.events, way, weed, drifts)
+
+
+def _zone(asked: SituationQuestion, situation: Situation) -> tuple[float, float] | None:
+    """What was asked of the zone; None where the fish has its own."""
+    if asked.zone_from_m is None and asked.zone_to_m is None:
+        return ZONE if asked.fish is None and asked.feeding is None else None
+    low, high = ZONE if asked.fish is None and asked.feeding is None else situation.zone
+    return (low if asked.zone_from_m is None else asked.zone_from_m,
+            high if asked.zone_to_m is None else asked.zone_to_m)
+
+
+def situation_of(
+    conn: sqlite3.Connection, at: Moment, asked: SituationQuestion, step: int | None
+) -> Situation:
+    """The situation at a step of the day; ``step`` None: in its middle water.
+
+    Raises
+    ------
+    FieldError
+        Where the mark is dry then.
+    """
+    mark, way = at.mark, at.way
+    if step is not None and not way.wet[step]:
+        raise FieldError("step", f"`step`: {mark['name']} is dry at {at.span.clock_of(step)}:"
+                                 " choose another hour")
+    stream = np.abs(way.stream)
+    wet = way.wet if np.any(way.wet) else np.ones(way.wet.shape, dtype=bool)
+    depth = float(way.depth[step] if step is not None else max(0.3, np.median(way.depth[wet])))
+    current = float(stream[step] if step is not None else np.median(stream[wet]))
+    # The mark's tip height belongs to the stance that it was given with.
+    own_tip = mark["tip_height_m"] if at.stance == mark["stance"] else None
+    speed, plane = None, 1.0
+    if at.drift is not None and step is not None:
+        speed = float(at.drift.leeway * at.drift.wind_share[step])
+        plane = float(at.drift.current_share[step])
+    sky = asked.light or (at.light_at(step) if step is not None else "bright")
+    situation = Situation(
+        place=mark["kind"].replace(" ", "-"), depth=depth, surface_speed=current,
+        fish=fish_named(conn, asked.fish or ASSUMED_FISH), wind=asked.wind_m_s, stance=at.stance,
+        bottom=mark["bottom"], cover=asked.cover or cover_kind(mark["cover"], at.canopy, depth),
+        cover_height=at.canopy, water_temperature_c=asked.temperature_c,
+        temperature_trend=asked.temperature_trend, clarity=asked.clarity, light=sky,
+        feeding=asked.feeding, mood=asked.mood, pests=asked.pests, symptom=asked.symptom,
+        school=asked.school, shank=asked.shank, leader=asked.leader, sinker=asked.sinker,
+        cast=mark["cast_m"] if asked.cast_m is None else asked.cast_m,
+        tip_height=own_tip if asked.tip_height_m is None else asked.tip_height_m,
+        drift_speed=speed, drift_plane=plane, fish_kg=asked.fish_kg,
+        line_least_kg=asked.line_least_kg, retrieve=asked.retrieve,
+        retrieve_speed=asked.retrieve_speed_m_s, lowered=asked.lowered,
+        charted=max(0.1, mark["charted_depth_m"]), fall=asked.fall,
+        feed_tension=asked.feed_tension_n, cast_angle_deg=asked.cast_to_current_deg,
+        wind_angle_deg=asked.wind_to_cast_deg, profile=asked.profile,
+        salinity=asked.practical_salinity)
+    return situation.but(zone_typed=_zone(asked, situation))

@@ -1,0 +1,242 @@
+"""Payloads of the choice: outfits with their reasons, the doctor, the fan of casts."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.core.choose.fish import Feeds
+from ilha.core.choose.situation import Bottom, Cover, Light
+from ilha.desk.asked import Id
+from ilha.desk.outfit import ChoiceQuestion, DoctorQuestion, FanQuestion
+from ilha.formats.scenario import Scenario
+from ilha.formats.words import Retrieve, School, StanceKey, Verdict
+from ilha.web.bench.payloads import RiggingNumber
+from ilha.web.payloads import Payload
+
+
+class Reason(Payload):
+    rule: str
+    part: str
+    says: str
+    gave: float
+    tackle: bool = Field(description="of rod and line: not counted in the score")
+
+
+class Overruled(Payload):
+    """A rule that holds but lost on a feature of this outfit, to others."""
+
+    rule: str
+    says: str
+    feature: str
+    by: list[str]
+
+
+class WayOfLure(Payload):
+    """The lure over the bottom: m from the rod, m above the bottom, s from the first move."""
+
+    key: str
+    name: str
+    says: str
+    speed_m_s: float
+    away_m: list[float]
+    up_m: list[float]
+    at_s: list[float]
+    period_s: float | None = Field(description="of a move and its rest; null: without a stop")
+
+
+class SchoolPick(Payload):
+    school: School
+    head_id: Id | None
+
+
+class Outfit(Payload):
+    """One proposal. Its rows are of the box. Nulls where there is no number."""
+
+    plastic_id: Id
+    head_id: Id
+    line_id: Id
+    rod_id: Id
+    rigging: str
+    rigging_name: str
+    covered: bool = Field(description="weedless: the point is not bare")
+    colour: str
+    own_colour: str = Field(description="the colour's own name in the box")
+    tip: str
+    leader_kg: float
+    leader_id: Id | None = Field(description="of a spool in the box; null: none there suits")
+    line_kg: float
+    needs_kg: float = Field(description="what the line must hold, by fish and cover")
+    over_g: float | None = Field(description="package over the rod's most; null: it is not")
+    fit: Literal["well", "at a pinch", "badly"] = Field(description="how its hook sits")
+    fit_word: str
+    cast_is_guess: bool
+    hook_size: str
+    wire: Literal["fine", "medium", "heavy"]
+    score: float
+    verdict: Verdict
+    decided: str = Field(description="the limit's code")
+    figure: float | None
+    bound: float | None
+    unit: str
+    exit_mm: float
+    clear_mm: float
+    head_diameter_mm: float
+    numbers: list[RiggingNumber] = Field(description="of its rigging")
+    lead_m: float | None = Field(description="to the fish, as the count is")
+    count_s: float | None
+    lowered: bool
+    steady: bool
+    aim: Literal["bottom", "zone", "stop"]
+    zone_s: float | None
+    scope: float | None
+    line_out_m: float | None
+    right_from_m_s: float | None
+    right_to_m_s: float | None
+    fall_m_s: float | None
+    cast_m: float | None
+    package_g: float
+    fall_height: list[float] = Field(description="share of the depth above the bottom")
+    fall_shift_m: list[float]
+    line_height_m: list[float]
+    line_span_m: list[float | None]
+    way: WayOfLure
+    reasons: list[Reason]
+    overruled: list[Overruled]
+    scenario: Scenario = Field(description="to which `ilha board` answers alike")
+    schools: list[SchoolPick] = Field(
+        description="the lightest each ties on for this plastic, over the rods and lines")
+
+
+class RuledOut(Payload):
+    limit: Literal["does-not-fit", "fits-badly", "too-light", "rod-rating", "line-too-weak",
+                   "hook-too-weak"]
+    count: int
+
+
+class Conflict(Payload):
+    feature: str
+    first: str
+    second: str
+    outweighs: str | None
+
+
+class Asked(Payload):
+    """The situation as it was understood."""
+
+    place: str
+    bottom: Bottom
+    depth_m: float
+    surface_speed_m_s: float
+    stance: StanceKey
+    cover: Cover
+    cover_from: Literal["chosen", "mark"]
+    light: Light
+    light_from: Literal["chosen", "sun"]
+    feeding: Feeds
+    zone_from_m: float
+    zone_to_m: float
+    cast_m: float
+    tip_height_m: float
+    retrieve: Retrieve | None = Field(description="chosen; null: the rules chose")
+    weighs_kg: float
+    needs_kg: float
+    fall: str
+    profile: str
+    practical_salinity: float
+    wind_m_s: float
+    clock: str
+    fish: str
+    fish_name: str
+
+
+class Why(Payload):
+    """Why nothing is proposed: the limit, in words, and what comes nearest."""
+
+    limit: str
+    says: str
+    nearest: Outfit | None
+
+
+class Choice(Payload):
+    asked: Asked
+    outfits: list[Outfit]
+    why: Why | None = Field(description="why there is none")
+    pair: list[int] = Field(description="two of the outfits, the covered one first; or none")
+    fired: list[str]
+    conflicts: list[Conflict]
+    ruled_out: list[RuledOut]
+    tried: int
+    cautions: list[str]
+
+
+class Move(Payload):
+    """One fact changed by itself, and the first proposal then."""
+
+    fact: str
+    value: str
+    parts: list[str] = Field(description="of the outfit that are others; none: nothing moves")
+    plastic_id: Id | None
+    head_id: Id | None
+    rigging_name: str | None
+    retrieve_name: str | None
+    colour: str | None
+
+
+class Moves(Payload):
+    moves: list[Move]
+
+
+class Answerable(Payload):
+    key: str
+    words: str
+
+
+class DoctorAsks(Payload):
+    key: str
+    ask: str
+    answers: list[Answerable]
+
+
+class DoctorSays(Payload):
+    """A change; {n} in its words stands for the number."""
+
+    key: str
+    says: str
+    unit: Literal["head", "small", "length", "speed", "seconds", "force", "hook"] | None
+    value: float | None = Field(description="kg, m, m/s, s or N")
+    word: str
+
+
+class Doctor(Payload):
+    trouble: str
+    name: str
+    says: str
+    questions: list[DoctorAsks]
+    changes: list[DoctorSays]
+
+
+class Fan(Payload):
+    """One way to cover the water."""
+
+    kind: Literal["search", "creep"]
+    retrieve: str
+    retrieve_name: str
+    sight_m: float
+    casts: int
+    angles_deg: list[float]
+    steps_m: list[float]
+    apart_m: float
+    seconds_each: float
+    seconds: float
+
+
+class Fans(Payload):
+    cast_m: float
+    sector_deg: float | None
+    stretch_m: float | None
+    plans: list[Fan]
+
+
+__all__ = ["Choice", "ChoiceQuestion", "Doctor", "DoctorQuestion", "FanQuestion", "Fans", "Moves"]

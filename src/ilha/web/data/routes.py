@@ -1,0 +1,61 @@
+"""Everything out and in again, on the wire."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from flask import Blueprint, current_app, request
+from werkzeug.wrappers import Response
+
+from ilha.desk import data, data_file
+from ilha.formats import log_files
+from ilha.store import events
+from ilha.web.answers import answer, as_file
+from ilha.web.database import connection
+from ilha.web.log.payloads import Imported
+from ilha.web.payloads import FileIn, Taken
+
+bp = Blueprint("data", __name__, url_prefix="/api")
+
+MOST_BYTES = 64 << 20
+
+
+@bp.get("/data.json")
+def export() -> Response:
+    return as_file(data_file.write(connection()).encode(), "application/json", "ilha-data.json")
+
+
+@bp.post("/data")
+def import_() -> Response:
+    request.max_content_length = MOST_BYTES
+    rows, kept = data.put_in(connection(), Path(current_app.config["DATABASE"]),
+                             request.get_data())
+    return answer(Imported(rows=rows, kept_as=kept))
+
+
+@bp.get("/log.csv")
+def log_csv() -> Response:
+    body = log_files.as_csv(events.listed(connection()))
+    return as_file(body.encode(), "text/csv", "ilha-log.csv")
+
+
+@bp.post("/log.csv")
+def bring_log() -> Response:
+    return _brought(log_files.read_csv)
+
+
+@bp.post("/catches.gpx")
+def bring_catches() -> Response:
+    return _brought(log_files.read_catches)
+
+
+def _brought(read: data.Reader) -> Response:
+    request.max_content_length = MOST_BYTES
+    sent = FileIn.model_validate_json(request.get_data())
+    return answer(Taken.model_validate(vars(data.bring(
+        connection(), read, sent.text, sent.try_))))
+
+
+@bp.get("/catches.gpx")
+def catches() -> Response:
+    return as_file(data.catches(connection()).encode(), "application/gpx+xml", "ilha-catches.gpx")

@@ -1,0 +1,164 @@
+"""Payloads of the log: what happened, what it taught, what worked."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.desk.asked import Id
+from ilha.desk.records import Event
+from ilha.web.payloads import Payload
+
+
+class Batch(Payload):
+    """What a device has to tell: sent again until it is answered, kept once."""
+
+    events: list[Event] = Field(max_length=500)
+    gone: list[str] = Field(default_factory=list, max_length=500, description="ids undone")
+
+
+class Kept(Payload):
+    """What is now stored, or gone, of what was sent."""
+
+    ids: list[str]
+
+
+class TripPart(Payload):
+    place: str
+    start_utc_s: float
+    end_utc_s: float
+    hours: float
+    fish: int
+    bites: int
+    lost: int
+    events: list[Event]
+
+
+class Log(Payload):
+    """Trips, the last first."""
+
+    trips: list[TripPart]
+
+
+class Seen(Payload):
+    """A drop (observed and expected, s) or a head tried (predicted and borne, m/s; held)."""
+
+    at_utc_s: float
+    observed: float
+    expected: float
+    held: bool | None
+
+
+class LearnedFactor(Payload):
+    kind: Literal["sink", "current"]
+    key: str
+    name: str
+    factor: float = Field(description="learned")
+    low: float
+    high: float
+    used: int
+    left_out: int
+    settled: Literal["nothing seen", "unsettled", "settling", "settled"]
+    frozen: float | None
+    since_utc_s: float | None
+    seen: list[Seen]
+
+
+class LearnedAll(Payload):
+    factors: list[LearnedFactor]
+
+
+class LearnedChange(Payload):
+    """freeze holds it at what it is now; forget begins afresh; follow learns from all again."""
+
+    kind: Literal["sink", "current"]
+    key: str = Field(min_length=1, max_length=40)
+    action: Literal["freeze", "forget", "follow"]
+
+
+class RatePart(Payload):
+    name: str
+    fish: int
+    hours: float
+    per_hour: float
+    low: float
+    high: float
+    few: bool = Field(description="too few to claim anything")
+    from_m: float | None = Field(None, description="of a band of depth")
+    to_m: float | None = None
+
+
+class Worked(Payload):
+    """Fish an hour by one thing, the best first. best : the best of those of which enough was seen,
+    "" for none; chance : how easily chance alone sets one of so many so far before all the rest
+    (null without a best or a rest)."""
+
+    by: str
+    rows: list[RatePart]
+    best: str
+    chance: float | None
+
+
+class WorkedAll(Payload):
+    tables: list[Worked]
+    lost: list[RatePart] = Field(description="rigs lost an hour, by place")
+    lost_on: list[RatePart] = Field(description="the same, by kind of bottom")
+    hours: float
+    level: float = Field(description="of the intervals")
+
+
+class AgainQuestion(Payload):
+    """A trip: its mark, and from when to when it lasted."""
+
+    mark_id: Id
+    from_utc_s: float = Field(ge=0.0, le=1e11)
+    to_utc_s: float = Field(ge=0.0, le=1e11)
+
+
+class AgainWindow(Payload):
+    date: str = Field(description="local")
+    from_step: int
+    to_step: int
+    from_clock: str
+    to_clock: str
+    at_utc_s: float
+    closeness: float = Field(description="1 where nothing differs")
+    but: list[Literal["stage", "depth", "current", "light"]] = Field(
+        description="what is not alike")
+
+
+class Again(Payload):
+    """The water in which a trip's fish took, with what, and when it comes round alike."""
+
+    fish: int
+    species: str | None
+    depth_m: float
+    stream_m_s: float = Field(description="floods positive")
+    stage: str | None
+    light: str | None
+    head_id: int | None
+    head_name: str
+    plastic_id: int | None
+    plastic_name: str
+    colour: str
+    retrieve: str
+    days: int = Field(description="that were looked at")
+    why: str = Field(description="why no further")
+    windows: list[AgainWindow] = Field(
+        description="the first ones; where none is alike, those that are but for the light")
+
+
+class DataFile(Payload):
+    """An ``ilha-data-1`` file: everything that Ilha keeps."""
+
+    format: Literal["ilha-data-1"]
+    schema_: int = Field(alias="schema", ge=1, description="version of its tables")
+    tables: dict[str, list[dict[str, str | float | int | None]]]
+
+
+class Imported(Payload):
+    """rows that are now stored; what was there before is in the file ``kept_as``."""
+
+    rows: int
+    kept_as: str

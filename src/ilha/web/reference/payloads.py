@@ -1,0 +1,103 @@
+"""Payloads of what the core knows by name, of settings and of health."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ilha.desk.asked import Id
+from ilha.formats.words import Retrieve, School, StanceKey
+from ilha.web.payloads import Payload
+
+HeadUnit = Literal["oz", "g"]
+
+
+class Health(Payload):
+    ok: bool
+    version: str
+
+
+class SchoolNote(Payload):
+    key: School
+    name: str
+    says: str
+    because: str
+    scope_limit: float | None
+    hangs_count: bool
+
+
+class StanceNote(Payload):
+    key: StanceKey
+    words: str
+    tip_height_m: float
+    drifts: bool
+
+
+class CautionNote(Payload):
+    """A caution that holds in any weather; an empty list: everywhere."""
+
+    code: str
+    says: str
+    kinds: list[str]
+    stances: list[str]
+    exposures: list[str]
+
+
+class FishNote(Payload):
+    """A fish as plain facts, from memory."""
+
+    key: str
+    name: str
+    scientific: str
+    feeds: str
+    mouth: str
+    teeth: str
+    takes: str
+    strength: str
+    usual_kg: float
+    cautions: list[str]
+
+
+class SymptomNote(Payload):
+    key: str
+    name: str
+    says: str
+
+
+class RetrieveNote(Payload):
+    key: Retrieve
+    name: str
+    says: str
+    steady: bool = Field(description="swum without a stop")
+    speed_m_s: float
+
+
+class Reference(Payload):
+    """What the core knows by name."""
+
+    schools: list[SchoolNote]
+    stances: list[StanceNote]
+    cautions: list[CautionNote]
+    local_first: str
+    fish: list[FishNote]
+    retrieves: list[RetrieveNote]
+    symptoms: list[SymptomNote] = Field(description="what the doctor knows")
+    hardware: list[str] = Field(description="swivels and rings that are known")
+    tide_service: bool = Field(description="whether a tide service is set up")
+
+
+class Settings(Payload):
+    head_unit: HeadUnit
+    depth_unit: Literal["m", "ft"]
+    speed_unit: Literal["m/s", "kn"]
+    small_unit: Literal["mm", "in"]
+    temperature_unit: Literal["°C", "°F"]
+    wind_unit: Literal["m/s", "kn", "Bft"]
+    sheet: Literal["daylight", "dark"]
+    school: School
+    mark_id: Id | None
+    plastic_id: Id | None
+    line_id: Id | None
+    rod_id: Id | None
+    currency: str = Field("€", min_length=1, max_length=4, description="that prices are in")

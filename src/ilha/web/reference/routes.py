@@ -1,0 +1,76 @@
+"""Health, what the core knows by name, settings."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from flask import Blueprint, current_app, request
+from werkzeug.wrappers import Response
+
+from ilha import __version__
+from ilha.core.advice.cautions import CAUTIONS, FIRST
+from ilha.core.advice.doctor import SYMPTOMS
+from ilha.core.bench.strength import HARDWARE
+from ilha.core.choose.retrieves import RETRIEVES
+from ilha.core.judge.schools import SCHOOLS
+from ilha.core.tables import STANCES
+from ilha.desk.books import fish_book
+from ilha.desk.settings import keep
+from ilha.store import settings
+from ilha.web.answers import answer
+from ilha.web.database import connection
+from ilha.web.reference.payloads import (
+    CautionNote,
+    FishNote,
+    Health,
+    Reference,
+    RetrieveNote,
+    SchoolNote,
+    Settings,
+    StanceNote,
+    SymptomNote,
+)
+
+bp = Blueprint("reference", __name__, url_prefix="/api")
+
+
+@bp.get("/health")
+def health() -> Response:
+    return answer(Health(ok=True, version=__version__))
+
+
+@bp.get("/reference")
+def reference() -> Response:
+    return answer(Reference(
+        schools=[SchoolNote.model_validate({
+            "key": s.key, "name": s.name, "says": s.says, "scope_limit": s.scope_limit,
+            "hangs_count": s.hangs_count, "because": s.because,
+        }) for s in SCHOOLS.values()],
+        stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
+        cautions=[CautionNote(code=c.code, says=c.says, kinds=list(c.kinds),
+                              stances=list(c.stances), exposures=list(c.exposures))
+                  for c in CAUTIONS if c.always],
+        local_first=FIRST,
+        fish=[FishNote(
+            key=f.key, name=f.name, scientific=f.scientific, feeds=f.feeds, mouth=f.mouth,
+            teeth=f.teeth, takes=f.takes, strength=f.strength, usual_kg=f.usual_kg,
+            cautions=list(f.cautions),
+        ) for f in sorted(fish_book(connection()).values(), key=lambda f: f.name.lower())],
+        retrieves=[RetrieveNote(key=r.key, name=r.name, says=r.says, steady=r.steady,
+                                speed_m_s=r.speed_m_s) for r in RETRIEVES.values()],
+        symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],
+        hardware=list(HARDWARE),
+        tide_service=current_app.config.get("TIDE_SERVICE") is not None,
+    ))
+
+
+@bp.get("/settings")
+def get_settings() -> Response:
+    return answer(Settings.model_validate(settings.get(connection())))
+
+
+@bp.put("/settings")
+def put_settings() -> Response:
+    new = Settings.model_validate_json(request.get_data())
+    keep(connection(), cast(settings.Settings, new.model_dump()))
+    return answer(new)
