@@ -154,7 +154,9 @@ SITUATIONS = (
     _w("W9, open surf", "surf", 3.4, 0.0, "European seabass", (3 / 4, 1.0), JIG,
        ("1/0", "5/0"), OPEN, ("steady",), line_diameter=0.28e-3),
     _w("surf in a wind", "surf", 3.0, 0.10, "striped bass", (3 / 4, 1.5), JIG, ("3/0", "5/0"),
-       OPEN, ("steady",), wind=7.0, line_diameter=0.28e-3),
+       OPEN, ("steady",), wind=7.0, line_diameter=0.28e-3, outside=("retrieve",),
+       why="the limit of touch in wind asks for 1.5 oz, which drags at any retrieve: the limit is too"
+           " strict for a wind along the cast"),
     _w("W17, light from the rocks", "wash", 3.5, 0.20, "white seabream", (1 / 8, 1 / 4), (*JIG,
        "stand-up", "mushroom", "buried"), ("#4", "1/0"), (*OPEN, "buried"), ("hop", "lift-drop"),
        bottom="rock", line_diameter=0.11e-3),
@@ -165,7 +167,7 @@ SITUATIONS = (
        why="a wide-gape hook is too large for its mouth: a ball with the point hidden"),
     _w("W18, long cast from shore", "harbour", 4.0, 0.20, "European seabass", (3 / 4, 1.0), JIG,
        ("2/0", "5/0"), OPEN, (*SWUM, *WORKED), cast=60.0, line_diameter=0.24e-3,
-       outside=("weight",),
+       outside=("weight", "hook"),
        why="the rod's and the angler's choice: a package of 18 g flies 60 m on the heavy rod"),
     # Reefs, ledges, wrecks, the open sea.
     _w("W10, shallow reef, drifting", "shallow-reef", 7.5, 0.20, "common dentex", (1 / 4, 3 / 8),

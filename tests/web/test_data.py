@@ -14,8 +14,8 @@ from flask.testing import FlaskClient
 
 from ilha.cli import main
 from ilha.demo import marela
-from ilha.store import db, events, everything, marks
 from ilha.desk import data_file
+from ilha.store import db, events, everything, marks
 from ilha.web.app import create_app
 from tests.conftest import NOW_S
 

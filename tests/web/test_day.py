@@ -10,8 +10,8 @@ import numpy as np
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.store import db
 from ilha.desk.clock import STEPS, span_of
+from ilha.store import db
 from tests.conftest import NOW_S
 
 BASE = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"

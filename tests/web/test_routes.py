@@ -10,9 +10,9 @@ from flask import Flask
 from flask.testing import FlaskClient
 from openapi_spec_validator import validate
 
+from ilha.desk.kinds import KINDS
 from ilha.web import bench_payloads, day_payloads, payloads
 from ilha.web.app import create_app
-from ilha.desk.kinds import KINDS
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
 

@@ -14,12 +14,12 @@ from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.ranking import Kept, choose, scores
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
-from ilha.core.choose.search import tied, way_of_rigging
+from ilha.core.choose.search import picks_of, tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
-from ilha.core.judge.schools import SCHOOLS, VERDICTS
+from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table
 from ilha.core.move.fall import fed_path
 from ilha.core.move.hold import height_share
 
@@ -185,19 +185,18 @@ def by_school(
     """What each school of weight ties on for this plastic: the lightest over every rod and line
     of the box; the depth table's on the outfit's own."""
     rungs = rungs_for(situation, box, outfit, rules)
-    picks: dict[str, BoxHead | None] = dict.fromkeys(SCHOOLS)
-    for line in box.lines:
-        for rod in box.rods:
-            here = replace(outfit, line=line, rod=rod)
-            found = board_of(situation, here, rungs, box).picks
-            for key, pick in found.items():
-                if pick[0] < 0 or (key == "depth-table" and (line, rod) != (
-                        outfit.line, outfit.rod)):
-                    continue
-                head, had = rungs[int(pick[0])].head, picks[key]
-                if had is None or head.head.mass < had.head.mass:
-                    picks[key] = head
-    return picks
+    whole = replace(box, plastics=(outfit.plastic,), heads=tuple(r.head for r in rungs))
+    fit = np.array([rung.fit for rung in rungs])
+    found = picks_of(whole, situation, outfit.retrieve, 0, range(len(rungs)), fit,
+                     way_of_rigging(outfit.rigging))
+    cond = situation.conditions(np.array([outfit.line.diameter]))
+    package = np.array([[r.head.head.mass + r.head.head.hook_mass + outfit.plastic.plastic.mass]
+                        for r in rungs])
+    usable = (package <= outfit.rod.rod.lure_max) & (fit > FITS_BADLY)[:, None]
+    table = by_depth_table(np.array([r.head.head.mass for r in rungs]), usable,
+                           np.atleast_1d(cond.depth), np.atleast_1d(cond.surface_speed))
+    found[TABLE.key] = int(table[0]) if table[0] >= 0 else None
+    return {key: None if (at := found[key]) is None else rungs[at].head for key in SCHOOLS}
 
 
 @dataclass(frozen=True)

@@ -22,7 +22,7 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.figures import Figures, figures
 from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
-from ilha.core.judge.schools import SCHOOLS
+from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest
 from ilha.core.move.cast import Rods, cast_distance
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
@@ -196,6 +196,13 @@ class _Tied:
     of_lines: Figures
     wide: Figures
 
+    @property
+    def order(self) -> Indices:
+        """A row of each pair, (P,)."""
+        out = np.zeros(self.plastic.size, dtype=int)
+        out[self.back] = self.mine
+        return out
+
 
 def _tie(
     box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
@@ -238,6 +245,39 @@ def _judged(box: Box, situation: Situation, tied_: Sequence[_Tied], presented: P
     return Judged(presented, codes=codes, least=least, **put_)
 
 
+def picks_of(
+    box: Box, situation: Situation, retrieve: str, plastic: int, heads: Sequence[int],
+    fit: Indices, way: str,
+) -> dict[str, int | None]:
+    """What each school ties on for a plastic: the lightest over all rods and lines of the box.
+
+    plastic, heads : indices. fit : (H,) of the heads. way : how the water meets the rigging.
+    Returns indices into ``heads``; the depth table has its own way and is left out.
+    """
+    lines = np.array([line.diameter for line in box.lines])
+    count = len(heads)
+    zero = np.zeros(count)
+    rows = Rows(np.full(count, plastic), np.asarray(heads), np.zeros(count, dtype=int), zero, zero,
+                fit, np.full(count, ""), 0)
+    presented = situation.presented(retrieve)
+    cond = situation.conditions(lines, presented).checked()
+    one = _tie(box, cond, rows, way, np.arange(count), lines)
+    wide = replace(_presented(one.wide, presented), counts=(fit > FITS_BADLY)[one.order])
+    shape = (count, one.wide.cast.shape[1])
+    mass = np.array([box.heads[h].head.mass for h in heads])[one.order]
+    out: dict[str, int | None] = {}
+    for key, school in SCHOOLS.items():
+        if key == TABLE.key:
+            continue
+        judgement, _ = judge_school(wide, school, shape)
+        scope = None if school.hangs_count else np.broadcast_to(wide.holds.scope[1], shape)
+        found = lightest(mass, judgement.verdict, fit[one.order], scope)
+        found = found[found >= 0]
+        best = None if found.size == 0 else int(found[np.argmin(mass[found])])
+        out[key] = None if best is None else int(one.order[best])
+    return out
+
+
 def _presented(f: Figures, presented: Presented) -> Figures:
     return replace(f, cond=replace(f.cond, steady=presented.steady,
                                    retrieve_speed=presented.speed))
@@ -264,8 +304,11 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
                 _tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
                 for kind in dict.fromkeys(kinds.tolist())]
     on_sinker = np.isin(kinds, ("sliding-sinker", "three-way"))
+    on_line = np.isin(kinds, ON_A_LINE)[:, None]
     judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)
-    judged = tuple(replace(one, least=np.where(on_sinker, np.nan, one.least[rows.plastic]))
+    # Rigs that are lengths of line are lifted, let down or held: never swum.
+    judged = tuple(replace(one, least=np.where(on_sinker, np.nan, one.least[rows.plastic]),
+                           reached=one.reached & ~(on_line & one.presented.steady))
                    for one in judged)
     line, rod = (part.ravel() for part in np.meshgrid(
         np.arange(lines.size), np.arange(len(box.rods)), indexing="ij"))

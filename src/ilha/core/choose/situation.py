@@ -245,7 +245,8 @@ class Situation:
         found = tuple(
             key for key, r in RETRIEVES.items()
             if (r.steady or not swum) and (not r.feeds or self.feeds in r.feeds)
-            and not (self.off_bottom and r.height == "bottom"))
+            and not (self.off_bottom and r.height == "bottom")
+            and (key != "let-down" or self.stance in AFLOAT))
         return found or (self.first_retrieve,)
 
     def presented(self, retrieve: str) -> Presented:

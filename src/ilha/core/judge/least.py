@@ -19,14 +19,20 @@ from ilha.core.move.cast import Rod
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.tables import HEAD_MATERIALS
+from ilha.core.units import kg_from_oz
 from ilha.core.water.conditions import Conditions
 
-MASSES = np.geomspace(0.9e-3, 0.17, 28)
-"""Weights (kg) that are tried: 1/32 oz to 6, each a fifth heavier than the one before."""
+COMMON_OZ = (1 / 16, 1 / 10, 1 / 8, 1 / 6, 1 / 4, 3 / 8, 1 / 2, 5 / 8, 3 / 4, 1.0, 1.25, 1.5, 2.0,
+             2.5, 3.0, 4.0, 5.0, 6.0)
+"""Weights that are printed on heads."""
+ORDINARY_OZ = 1 / 8
+"""Practice begins here; the finer heads belong to finesse outfits (common practice, no source)."""
+MASSES = np.array([kg_from_oz(oz) for oz in COMMON_OZ])
 
 
 def least_that_does(cond: Conditions, plastics: Sequence[Plastic], school: str) -> Array:
-    """The lightest ball that is right by a school, else marginal, else the heaviest tried; (P,) kg.
+    """The lightest ball of a common weight that is right by a school, else marginal, else the
+    heaviest tried; (P,) kg.
 
     cond : of one moment, its line the reference one.
     """
@@ -43,4 +49,4 @@ def least_that_does(cond: Conditions, plastics: Sequence[Plastic], school: str) 
     for code in (MARGINAL, RIGHT):
         found = verdict == code
         out = np.where(found.any(axis=1), MASSES[np.argmax(found, axis=1)], out)
-    return out
+    return np.asarray(np.maximum(out, kg_from_oz(ORDINARY_OZ)))
