@@ -13,7 +13,8 @@ from typing import Any
 
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.fish import fish_named
-from ilha.core.choose.ranking import Choice, Outfit, choose
+from ilha.core.choose.outfit import Choice, Outfit
+from ilha.core.choose.ranking import choose
 from ilha.core.choose.situation import Situation
 from ilha.core.tables import HOOKS
 
@@ -155,8 +156,8 @@ SITUATIONS = (
        ("1/0", "5/0"), OPEN, ("steady",), line_diameter=0.28e-3),
     _w("surf in a wind", "surf", 3.0, 0.10, "striped bass", (3 / 4, 1.5), JIG, ("3/0", "5/0"),
        OPEN, ("steady",), wind=7.0, line_diameter=0.28e-3, outside=("retrieve",),
-       why="the limit of touch in wind asks for 1.5 oz, which drags at any retrieve: the limit is too"
-           " strict for a wind along the cast"),
+       why="the limit of touch in wind asks for 1.5 oz, which drags at any retrieve: the limit is"
+           " too strict for a wind along the cast"),
     _w("W17, light from the rocks", "wash", 3.5, 0.20, "white seabream", (1 / 8, 1 / 4), (*JIG,
        "stand-up", "mushroom", "buried"), ("#4", "1/0"), (*OPEN, "buried"), ("hop", "lift-drop"),
        bottom="rock", line_diameter=0.11e-3),

@@ -11,8 +11,10 @@ from flask.testing import FlaskClient
 from openapi_spec_validator import validate
 
 from ilha.desk.kinds import KINDS
-from ilha.web import bench_payloads, day_payloads, payloads
+from ilha.web import payloads
 from ilha.web.app import create_app
+from ilha.web.bench import payloads as bench_payloads
+from ilha.web.day import payloads as day_payloads
 from ilha.web.openapi import ROUTES, document
 from tests.conftest import NOW_S
 

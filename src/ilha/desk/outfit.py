@@ -10,12 +10,12 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.advice.doctor import Advice, advise
-from ilha.core.advice.doctor_numbers import Patient
 from ilha.core.advice.fan import Plan, two_plans
+from ilha.core.advice.patient import Patient
 from ilha.core.bench.rigging_numbers import RULES as RIGGING_RULES
 from ilha.core.bench.rigging_numbers import Bench, Numbers
 from ilha.core.bench.strength import opens_at, wire_for
-from ilha.core.choose.box import Box, BoxHead
+from ilha.core.choose.box import Box, BoxHead, leader_of
 from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.proposal import (
     Figures,
@@ -25,7 +25,7 @@ from ilha.core.choose.proposal import (
     rungs_for,
     what_moves,
 )
-from ilha.core.choose.ranking import choose, leader_of
+from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import Rule
 from ilha.core.choose.situation import Situation
 from ilha.core.rig.outline import PROFILES, Outline

@@ -8,7 +8,8 @@ import numpy as np
 import pytest
 
 from ilha.core.advice.doctor import SYMPTOMS, advise
-from ilha.core.advice.doctor_numbers import MORE_CURRENT, NUMBERS, Patient
+from ilha.core.advice.doctor_numbers import MORE_CURRENT, NUMBERS
+from ilha.core.advice.patient import Patient
 from ilha.core.bench.strength import KNOTS, chain
 from ilha.core.choose.box import Box, catalogue
 from ilha.core.choose.fish import fish_named

@@ -29,8 +29,9 @@ from ilha.core.choose.proposal import (
     rungs_for,
     what_moves,
 )
-from ilha.core.choose.ranking import choose, riggings_for
+from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import RULES, own_rule
+from ilha.core.choose.scoring import riggings_for
 from ilha.core.choose.search import _figures, casts, search
 from ilha.core.choose.situation import PLACES, WORDS, Situation, zone_of
 from ilha.core.errors import DomainError

@@ -9,7 +9,7 @@ import pytest
 
 from ilha.core.choose.box import catalogue
 from ilha.core.choose.fish import FISH, fish_named
-from ilha.core.choose.ranking import Kept, choose, riggings_for, scores
+from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.rules import (
     PARTS,
     RULES,
@@ -21,6 +21,7 @@ from ilha.core.choose.rules import (
     rulebook,
     rules_of,
 )
+from ilha.core.choose.scoring import riggings_for, scores
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.choose.traits import Traits

@@ -6,8 +6,9 @@ import numpy as np
 
 from ilha.core.choose.box import catalogue
 from ilha.core.choose.fish import fish_named
-from ilha.core.choose.ranking import APART, choose, riggings_for, scores
+from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import RULES
+from ilha.core.choose.scoring import APART, riggings_for, scores
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.choose.traits import Traits

@@ -10,7 +10,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from ilha.core.advice.doctor_numbers import NUMBERS, Number, Patient
+from ilha.core.advice.doctor_numbers import NUMBERS, Number
+from ilha.core.advice.patient import Patient
 from ilha.core.errors import DomainError
 from ilha.core.tables import read_table
 

@@ -8,6 +8,7 @@ from functools import cache
 
 import numpy as np
 
+from ilha.core.bench.strength import leader_for
 from ilha.core.errors import Array, DomainError, Indices
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig.bodies import Head, Plastic
@@ -18,7 +19,7 @@ from ilha.core.tables import (
     PLASTIC_MATERIALS,
     read_table,
 )
-from ilha.core.units import kg_from_g, kg_from_oz, m_from_mm, newtons_of_kg
+from ilha.core.units import G, kg_from_g, kg_from_oz, m_from_mm, newtons_of_kg
 
 COLOUR_WORDS: dict[str, str] = {
     word: colour for colour, words in read_table("colours.toml").items() for word in words
@@ -177,3 +178,21 @@ def catalogue() -> Box:
         for name, low, high, own, g, m, mm, cm2 in table["rods"]["rows"]
     ]
     return Box(_plastics(table["plastic"][0]["rows"]), tuple(heads), tuple(lines), tuple(rods))
+
+
+def leader_of(
+    school: str, line_holds: float, tip: str, spools: Sequence[BoxLeader]
+) -> tuple[float, BoxLeader | None]:
+    """What a leader holds (N) on a line (N), and the spool of the box it comes from.
+
+    The spool nearest to what the school ties, never one below the line where the school does not
+    mean it to be; without one, what the school would tie.
+    """
+    wanted = newtons_of_kg(leader_for(school, line_holds / G))
+    least = min(wanted, line_holds) * 0.85
+    most = 1.25 * line_holds if wanted < line_holds else np.inf
+    good = [one for one in spools if one.material != "wire" and least <= one.holds <= most]
+    if not good:
+        return wanted, None
+    best = min(good, key=lambda one: (abs(np.log(one.holds / wanted)), one.diameter, one.id))
+    return best.holds, best

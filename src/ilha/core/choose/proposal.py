@@ -11,9 +11,10 @@ from ilha.core.choose.box import Box, BoxHead
 from ilha.core.choose.combine import ON_A_LINE, Rows, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.outfit import Choice, Outfit
-from ilha.core.choose.ranking import Kept, choose, scores
+from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
+from ilha.core.choose.scoring import scores
 from ilha.core.choose.search import picks_of, tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still

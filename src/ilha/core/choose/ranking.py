@@ -12,117 +12,36 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.bench.strength import leader_for, opens_at, wire_for
-from ilha.core.choose.box import Box, BoxLeader, catalogue
-from ilha.core.choose.combine import ON_A_LINE, WEEDLESS
-from ilha.core.choose.features import COLOURS, SEARCHED, TIPS
-from ilha.core.choose.fish import Fish
-from ilha.core.choose.outfit import Choice, Outfit, Overruled, Reason
-from ilha.core.choose.rules import RULES, Rule, conflicts, given, met
-from ilha.core.choose.search import Found, search
+from ilha.core.bench.strength import opens_at, wire_for
+from ilha.core.choose.box import Box, catalogue, leader_of
+from ilha.core.choose.combine import WEEDLESS
+from ilha.core.choose.features import COLOURS, TIPS
+from ilha.core.choose.found import Found
+from ilha.core.choose.outfit import Choice, Outfit, Reason
+from ilha.core.choose.rules import RULES, Rule, conflicts, given
+from ilha.core.choose.scoring import (
+    APART,
+    EVEN,
+    apart,
+    choose_last,
+    of_tackle,
+    overruled_of,
+    riggings_for,
+    score_rows,
+)
+from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
-from ilha.core.choose.traits import LINE_FEATURES, Still, Traits
-from ilha.core.errors import Array, Flags, Indices
+from ilha.core.errors import Array, Indices
 from ilha.core.judge.schools import VERDICTS
-from ilha.core.units import G, newtons_of_kg
+from ilha.core.units import newtons_of_kg
 
-APART = ("colour", "tip", "retrieve")
-"""Features that are chosen for an outfit when the rest is known: no column of the search."""
-CHANGING = frozenset({"verdict", "weight_over_least", "fall_speed_m_s", "count_s",
-                      "cast_over_reach", "over_rod", "load"})
-"""Features that the way it is brought back decides."""
 SHOWN = 3
-EVEN = 0.05
-"""Points within this of each other are even: the lighter head is taken."""
 
 Kept = dict[tuple[object, ...], "Found | None"]
 """Searches made before, by what the water model asked of the situation: facts that only rules read
 cost no new one."""
 ONLY_RULES = frozenset({"clarity", "light", "temperature_trend", "cover", "pests", "symptom",
                         "shank", "leader", "sinker", "bottom"})
-
-
-def riggings_for(fired: Sequence[Rule]) -> tuple[str, ...]:
-    """Those that the search tries: lengths of line only where a rule that holds asks for them."""
-    asked = {word for rule in fired for word in rule.wants.get("rigging", ())}  # type: ignore[union-attr]
-    return tuple(key for key in SEARCHED if key not in ON_A_LINE or key in asked)
-
-
-def _apart(rule: Rule) -> str | None:
-    """Which of the features chosen last a rule speaks of."""
-    return next((name for name in APART if name in rule.gives), None)
-
-
-def of_tackle(rule: Rule) -> bool:
-    """Whether a rule speaks of rod and line, which are chosen after the rig."""
-    return any(name in LINE_FEATURES for name in rule.gives)
-
-
-def scores(columns: Still, rules: Sequence[Rule]) -> Array:
-    """Points of every combination, broadcast to at most (N, C)."""
-    rows, across, both = np.zeros((1, 1)), np.zeros((1, 1)), np.zeros((1, 1))
-    kept: dict[str, Array] = {}
-    for rule in rules:
-        for name in (*rule.gives, *rule.fits):
-            if name not in kept:
-                kept[name] = columns.of(name)
-        gave = given(rule, kept, columns.fish)
-        if gave.shape[1:] == (1,) or gave.ndim == 0:
-            rows = rows + gave
-        elif gave.shape[0] == 1:
-            across = across + gave
-        else:
-            both = both + gave
-    return np.asarray(both + rows + across)
-
-
-@dataclass(frozen=True)
-class Scored:
-    """Every row on the rod and line that fish it best, as it is brought back in one way.
-
-    column : (N,). points : (N,), of the rig. usable : (N,), whether it is worth a proposal.
-    """
-
-    traits: Traits
-    column: Indices
-    points: Array
-    usable: Flags
-
-
-def _best_columns(points: Array, tackle: Array, usable: Flags) -> Indices:
-    """The column of each row: the most points of the rig, of those that are even the best tackle;
-    what is usable comes first."""
-    first = np.where(usable, points, points - 1e3)
-    even = first >= first.max(axis=1, keepdims=True) - EVEN
-    return np.asarray(np.argmax(np.where(even, tackle, -np.inf), axis=1))
-
-
-def score_rows(
-    found: Found, box: Box, situation: Situation, fired: Sequence[Rule]
-) -> list[Scored]:
-    """Rows scored by the rules that hold; one for each way to bring them back."""
-    main = [rule for rule in fired if _apart(rule) is None]
-    tackle_rules = [rule for rule in main if of_tackle(rule)]
-    rig_rules = [rule for rule in main if not of_tackle(rule)]
-    changing = [rule for rule in rig_rules
-                if any(name in CHANGING for name in (*rule.gives, *rule.fits))]
-    shape = found.judged[0].verdict.shape
-    still: Array | None = None
-    out = []
-    for judged in found.judged:
-        traits = Traits(box, found.rows, situation.fish, situation.needs_kg, found,
-                        situation.cast_m, judged)
-        if still is None:
-            still = scores(traits, [rule for rule in rig_rules if rule not in changing])
-        points = np.broadcast_to(still + scores(traits, changing), shape)
-        tackle = np.broadcast_to(scores(traits, tackle_rules), shape)
-        usable = found.usable(judged)
-        column = _best_columns(points, tackle, usable)
-        at = (np.arange(shape[0]), column)
-        out.append(Scored(traits, column, points[at], usable[at]))
-    return out
-
-
 CANDIDATES = 400
 """The best so many rows are looked at with what is chosen last: those rules give too little to
 bring up one from below."""
@@ -181,10 +100,10 @@ class _Ranking:
         retrieves = [key for key in self.situation.retrieves
                      if self.situation.presented(key) == traits.judged.presented]
         for name, offered in (("colour", COLOURS), ("tip", TIPS), ("retrieve", retrieves)):
-            rules = [rule for rule in self.fired if _apart(rule) == name]
+            rules = [rule for rule in self.fired if apart(rule) == name]
             own = ([self.box.plastics[p].colour for p in self.found.rows.plastic[row]]
                    if name == "colour" else None)
-            words[name], gave = _choose_last(name, offered, features, rules, fish, row.size, own)
+            words[name], gave = choose_last(name, offered, features, rules, fish, row.size, own)
             total += gave
         return _Last(row, column, features, words, total)
 
@@ -201,7 +120,7 @@ class _Ranking:
         features.update({name: np.array([[word]]) for name, word in words.items()})
         reasons = [Reason(rule, rule.worded(fish), float(np.ravel(given(rule, features, fish))[0]),
                           of_tackle(rule)) for rule in self.fired]
-        overruled = _overruled(reasons, features, fish)
+        overruled = overruled_of(reasons, features, fish)
         reasons = sorted((r for r in reasons if r.gave != 0.0), key=lambda r: -abs(r.gave))
         opens = float(opens_at(head.wire, head.gape))
         leader, spool = leader_of(self.situation.leader, line.holds, words["tip"], box.leaders)
@@ -263,63 +182,6 @@ class _Last:
 def _ranks(keys: Sequence[tuple[object, ...]]) -> Indices:
     order = {key: i for i, key in enumerate(sorted(set(keys), key=repr))}
     return np.array([order[key] for key in keys])
-
-
-def leader_of(
-    school: str, line_holds: float, tip: str, spools: Sequence[BoxLeader]
-) -> tuple[float, BoxLeader | None]:
-    """What a leader holds (N) on a line (N), and the spool of the box it comes from.
-
-    The spool nearest to what the school ties, never one below the line where the school does not
-    mean it to be; without one, what the school would tie.
-    """
-    wanted = newtons_of_kg(leader_for(school, line_holds / G))
-    least = min(wanted, line_holds) * 0.85
-    most = 1.25 * line_holds if wanted < line_holds else np.inf
-    good = [one for one in spools if one.material != "wire" and least <= one.holds <= most]
-    if not good:
-        return wanted, None
-    best = min(good, key=lambda one: (abs(np.log(one.holds / wanted)), one.diameter, one.id))
-    return best.holds, best
-
-
-def _choose_last(
-    name: str, offered: Sequence[str], features: Mapping[str, Array], rules: Sequence[Rule],
-    fish: Fish, count: int, own: Sequence[str | None] | None,
-) -> tuple[Array, Array]:
-    """The word of one feature that rules give most to, for each of ``count`` outfits, and what they
-    give it; where an outfit has its own, that."""
-    points = np.zeros((count, len(offered)))
-    for rule in rules:
-        for k, word in enumerate(offered):
-            gave = given(rule, {**features, name: np.full((count, 1), word)}, fish)
-            points[:, k] += np.broadcast_to(gave, (count, 1))[:, 0]
-    best = np.argmax(points, axis=1)
-    if own is not None:
-        best = np.array([free if had is None else offered.index(had)
-                         for had, free in zip(own, best, strict=True)])
-    return np.asarray(offered)[best], points[np.arange(count), best]
-
-
-def _overruled(
-    reasons: Sequence[Reason], features: Mapping[str, Array], fish: Fish
-) -> tuple[Overruled, ...]:
-    """Where rules pull apart on an outfit: who lost, and to whom."""
-    got = {r.rule.key: r.gave / r.rule.weight for r in reasons}
-    speaks = [r.rule for r in reasons if not r.rule.per_doubling and all(
-        bool(np.all(met(features[name], asked, fish) >= 1.0))
-        for name, asked in r.rule.fits.items())]
-
-    def pleased(rule: Rule) -> bool:
-        return got[rule.key] > (0.5 if rule.wants else -0.5)
-
-    out = []
-    for rule in speaks:
-        for name in rule.gives:
-            by = tuple(r for r in speaks if name in r.gives and pleased(r) and r.wants)
-            if not pleased(rule) and by:
-                out.append(Overruled(rule, name, by))
-    return tuple(out)
 
 
 def _searched(

@@ -15,7 +15,7 @@ from ilha.core.choose.box import Box
 from ilha.core.choose.combine import WEEDLESS, Rows, by_practice
 from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
-from ilha.core.choose.search import Found, Judged
+from ilha.core.choose.found import Found, Judged
 from ilha.core.errors import Array
 from ilha.core.judge.schools import MARGINAL, TOO_HEAVY, TOO_LIGHT
 from ilha.core.rig.bodies import ball_diameter

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.choose.box import Box
-from ilha.core.choose.ranking import riggings_for, score_rows
 from ilha.core.choose.rules import RULES, Rule
+from ilha.core.choose.scoring import riggings_for, score_rows
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Flags
