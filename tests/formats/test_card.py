@@ -98,9 +98,9 @@ def test_words_of_a_run() -> None:
     assert replace(work, drifting=True).lands(METRIC) == "drifts 0.4 to 1.9 m in falling"
     swum = replace(work, retrieve=0.6)
     assert swum.then(METRIC) == "swim it back at 0.60 m/s"
-    among = replace(work, zone=(2.0, 4.0), middle=(3.0, 3.1), stop=(4.0, 4.0))
+    among = replace(work, zone=(2.0, 4.0), count=(3.0, 3.1))
     assert among.counts == "count 3 to them"
-    assert replace(among, lowered=True).counts == "stop it at 4"
+    assert replace(among, lowered=True).counts == "stop it at 3"
 
 
 def test_one_figure_where_both_ends_read_the_same() -> None:

@@ -180,12 +180,12 @@ def test_the_interface_and_its_caching(app: Flask, client: FlaskClient) -> None:
 def test_an_error_of_our_own_is_a_problem_too(
     client: FlaskClient, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    from ilha.web import resources
+    from ilha.desk import places
 
     def broken(_: object) -> None:
         raise ZeroDivisionError
 
-    monkeypatch.setattr(resources.marks, "listed", broken)
+    monkeypatch.setattr(places.marks, "listed", broken)
     answer = client.get("/api/marks")
     assert (answer.status_code, answer.get_json()["code"]) == (500, "unexpected")
 

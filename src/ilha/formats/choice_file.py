@@ -152,18 +152,16 @@ class RodOut(_Part):
 
 
 class ReasonOut(_Part):
-    """tackle : it speaks of rod and line, and does not count in the score."""
-
     rule: str
     says: str
     gave: float
-    tackle: bool
 
 
 class OutfitOut(_Part):
     """lead_m, count_s : to the fish; null where the rig does not sink. fit : how the hook sits.
     scenario : an ``ilha-scenario-1`` to which ``ilha board`` answers the same verdict, count and
-    lead."""
+    lead. reasons : of the rig; what they gave is the score. tackle_reasons : of the rod and the
+    line that fish it best; they do not count in it."""
 
     score: float
     plastic: PlasticOut
@@ -183,6 +181,7 @@ class OutfitOut(_Part):
     count_s: float | None
     retrieve: str
     reasons: list[ReasonOut]
+    tackle_reasons: list[ReasonOut]
 
 
 class WhyOut(_Part):
@@ -230,6 +229,11 @@ def _number(value: float, digits: int) -> float | None:
     return round(value, digits) if np.isfinite(value) else None
 
 
+def _reasons(outfit: Outfit, tackle: bool) -> list[dict[str, Any]]:
+    return [{"rule": r.rule.key, "says": r.says, "gave": round(r.gave, 3)}
+            for r in outfit.reasons if r.tackle == tackle]
+
+
 def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> dict[str, Any]:
     figures = figures_of(s, outfit, box, rules)
     head, rod = outfit.head, outfit.rod
@@ -254,8 +258,8 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
         "scenario": scenario_of(s, outfit, figures, slow),
         "lead_m": _number(figures.lead, 2), "count_s": _number(figures.count, 2),
         "retrieve": outfit.retrieve,
-        "reasons": [{"rule": r.rule.key, "says": r.says, "gave": round(r.gave, 3),
-                     "tackle": r.tackle} for r in outfit.reasons],
+        "reasons": _reasons(outfit, tackle=False),
+        "tackle_reasons": _reasons(outfit, tackle=True),
     }
 
 

@@ -83,6 +83,7 @@ class HeadOut(_Out):
     count_s: Maybes
     zone_s: Maybes
     lead_m: Maybes
+    bottom_s: Maybes
     stop_count_s: Maybes
     outcome: list[Literal["floats", "neutral", "sinks"]]
     hold: HoldOut

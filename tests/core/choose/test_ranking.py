@@ -277,7 +277,7 @@ def test_the_textbook_head_of_a_small_minnow_is_not_erased() -> None:
     c = catalogue()
     head = typical_head("quarter", 0.25, "3/0", "ball", "wire barb")
     minnow = BoxPlastic("minnow", Plastic(0.076, 0.010, 0.012, 0.004, 1080.0, "straight"), "jerk",
-                        "plastisol", 0.062)
+                        "plastisol", 0.0597)
     choice = choose(HARBOUR, replace(c, plastics=(minnow,), heads=(head,)))
     assert choice.outfits[0].reach == pytest.approx(0.76, abs=0.02)
     assert (choice.outfits[0].fit, choice.outfits[0].fit_word) == (AT_A_PINCH, "hook long")

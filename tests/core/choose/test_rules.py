@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import cache
 
 import numpy as np
 import pytest
 
 from ilha.core.choose.box import catalogue
 from ilha.core.choose.fish import FISH, fish_named
+from ilha.core.choose.found import Found
 from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.rules import (
     PARTS,
@@ -30,6 +32,7 @@ from tests.situations import SITUATIONS
 
 PORGY = fish_named("red porgy")
 REEF = Situation("reef", 17.0, 0.2, PORGY, stance="drifting", bottom="rock")
+HARBOUR = Situation("harbour", 4.0, 0.1, fish_named("European seabass"), feeding="low")
 BY_KEY = {rule.key: rule for rule in RULES}
 
 # Situations of their own for rules that no worked situation fires: facts and schools of a fault.
@@ -43,10 +46,13 @@ PROBES = {
     "locking-keeper": REEF.but(symptom="pulled-down"),
     "top-kicks": REEF.but(place="flat", depth=0.8, stance="wading", bottom="grass",
                           cover="tall-weed", feeding="top", fish=fish_named("red drum")),
-    "cut-it-down": REEF.but(symptom="follows"), "shake-up": REEF.but(symptom="follows"),
+    "cut-it-down": REEF.but(symptom="follows"),
+    "shake-up": REEF.but(symptom="follows", surface_speed=0.05, stance="anchored", feeding="low",
+                         fish=fish_named("pollack")),
     "tougher-tails": REEF.but(symptom="tails-bitten"),
     "faster-past-tail-biters": REEF.but(symptom="tails-bitten"),
-    "snags-comes-through": REEF.but(symptom="snags"), "snags-softer": REEF.but(symptom="snags"),
+    "snags-comes-through": REEF.but(symptom="snags"),
+    "snags-softer": REEF.but(symptom="snags", fish_kg=6.0),
     "missed-open": REEF.but(symptom="missed"),
     "broken-off-stronger": REEF.but(symptom="broken-off"),
     "no-bottom-thinner": REEF.but(symptom="no-bottom"),
@@ -54,6 +60,13 @@ PROBES = {
     "sinker-presses-down": REEF.but(
         place="channel", bottom="oyster", depth=3.0, stance="anchored", surface_speed=0.27,
         sinker="sinker"),
+    "falls-short": REEF.but(place="surf", stance="bank", depth=3.0, cast=90.0),
+    "too-big-for-its-mouth": REEF.but(fish=fish_named("sheepshead")),
+    "hook-would-open": REEF.but(fish_kg=30.0),
+    "drag-over-sand": REEF.but(bottom="sand", mood="shy", stance="bank", depth=6.0),
+    "twitch-shrimps": HARBOUR.but(place="flat", depth=1.0, fish=fish_named("red drum")),
+    "roll-in-the-dark": HARBOUR.but(light="night", clarity="dirty"),
+    "warm-swim": HARBOUR.but(temperature_trend="rising"),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }
 
@@ -87,11 +100,20 @@ def _moves(key: str, s: Situation, kept: Kept) -> bool:
         whole, without = choose(s, rules=RULES, kept=kept), choose(s, rules=rest, kept=kept)
         return [o.score for o in whole.outfits] != [o.score for o in without.outfits]
     fired = [r for r in RULES if r.fired(s.facts())]
-    box = catalogue().on_line(s.line_diameter)
-    found = search(box, s, riggings_for(fired))
+    box, found = catalogue().on_line(s.line_diameter), _found(s, riggings_for(fired))
+    for judged in found.judged:
+        traits = Traits(box, found.rows, s.fish, s.needs_kg, found, s.cast_m, judged)
+        gave = np.broadcast_to(scores(traits, [BY_KEY[key]]), judged.verdict.shape)
+        if np.any(gave[found.usable(judged)] != 0.0):
+            return True
+    return False
+
+
+@cache
+def _found(s: Situation, riggings: tuple[str, ...]) -> Found:
+    found = search(catalogue(), s, riggings)
     assert found is not None
-    gave = scores(Traits(box, found, s.fish), [BY_KEY[key]])
-    return bool(np.any(gave[found.passed] != 0.0))
+    return found
 
 
 def test_every_part_of_the_trade_has_rules() -> None:
@@ -163,15 +185,15 @@ def test_conditions_schools_and_lists() -> None:
 
 def test_the_user_changes_the_book() -> None:
     own = own_rule("own:1", {"says": "Only pink.", "wants": {"colour": ["pink"]}})
-    book = rulebook({"no-plunge": Changed(on=False), "least-that-does": Changed(weight=1.5),
-                     "own:1": Changed(weight=4.0)}, [own])
+    book = rulebook({"ball-goes-with-all": Changed(on=False),
+                     "least-that-does": Changed(weight=1.5), "own:1": Changed(weight=4.0)}, [own])
     keys = {rule.key: rule for rule in book}
-    assert "no-plunge" not in keys
+    assert "ball-goes-with-all" not in keys
     assert len(book) == len(RULES)
     assert keys["least-that-does"].weight == 1.5
     assert keys["own:1"].weight == 4.0
     with pytest.raises(DomainError, match="weight"):
-        rulebook({"no-plunge": Changed(weight=99.0)})
+        rulebook({"ball-goes-with-all": Changed(weight=99.0)})
 
 
 def test_conflicts_are_told() -> None:

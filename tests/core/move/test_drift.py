@@ -95,7 +95,7 @@ def test_a_day_adrift_follows_the_wind() -> None:
     scopes = {}
     for wind_from in (None, 90.0, 180.0, 270.0):
         made = day(way, cond, plastic, heads, None, "lightest-practical",
-                   boat=Boat(0.15, wind_from, 90.0))
+                   drifting=drift(Boat(0.15, wind_from, 90.0), way.stream, SEVENTH_ROOT))
         assert made.board is not None
         scopes[wind_from] = float(made.board.holds.scope[1, 0, 0])
     assert scopes[None] == pytest.approx(scopes[270.0])

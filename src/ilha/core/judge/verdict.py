@@ -35,31 +35,32 @@ class Limit:
 def lightest_passing(mass: Array, passed: Flags, value: Array) -> Array:
     """``value`` (H, T) of the lightest head that passed, per time; NaN where none did.
 
-    passed : (..., H, T). Returns (..., T).
+    passed : (..., H, T). Returns (..., T). Of equally light heads the largest value, so that the
+    order in which they lie in a box decides nothing.
     """
-    order = np.argsort(mass, kind="stable")
-    first = order[np.argmax(passed[..., order, :], axis=-2)]
-    chosen = value[first, np.arange(value.shape[1])]
-    return np.where(passed.any(axis=-2), chosen, np.nan)
+    least = np.where(passed, mass[:, None], np.inf).min(axis=-2, keepdims=True)
+    chosen = np.where(passed & (mass[:, None] == least), value, np.nan)
+    return np.asarray(np.fmax.reduce(chosen, axis=-2))
 
 
 def lightest_of_group(mass: Array, passed: Flags, value: Array, group: Indices) -> Array:
-    """``value`` of the lightest that passed in each one's own group, (..., H, T); NaN for none.
+    """The same of each one's own group, (..., H, T).
 
-    group : (H,) of whole numbers. By sorting and one running minimum: no loop over groups.
+    group : (H,) of whole numbers. By sorting and running extremes: no loop over groups.
     """
-    order = np.lexsort((mass, group))
-    sorted_group = group[order]
-    starts = np.flatnonzero(np.concatenate([[True], np.diff(sorted_group) != 0]))
-    count = group.size
-    rank = np.where(passed[..., order, :], np.arange(count)[:, None], count)
-    first = np.minimum.reduceat(rank, starts, axis=-2)
-    padded = np.concatenate([value[order], np.full((1, value.shape[-1]), np.nan)])
-    best = np.take_along_axis(np.broadcast_to(padded, (*first.shape[:-2], *padded.shape)), first,
-                              axis=-2)
-    spread = np.repeat(best, np.diff(np.append(starts, count)), axis=-2)
-    out = np.empty_like(spread)
-    out[..., order, :] = spread
+    order = np.argsort(group, kind="stable")
+    starts = np.flatnonzero(np.concatenate([[True], np.diff(group[order]) != 0]))
+    each = np.diff(np.append(starts, group.size))
+
+    def spread(of_group: Array) -> Array:
+        return np.asarray(np.repeat(of_group, each, axis=-2))
+
+    went, weighs = passed[..., order, :], mass[order][:, None]
+    least = np.minimum.reduceat(np.where(went, weighs, np.inf), starts, axis=-2)
+    chosen = np.where(went & (weighs == spread(least)), value[order], np.nan)
+    best = spread(np.fmax.reduceat(chosen, starts, axis=-2))
+    out = np.empty_like(best)
+    out[..., order, :] = best
     return out
 
 

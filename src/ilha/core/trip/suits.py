@@ -13,13 +13,13 @@ from ilha.core.choose.scoring import riggings_for, score_rows
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Flags
-from ilha.core.judge.schools import RIGHT
 
 
 @dataclass(frozen=True)
 class Suits:
     """Of every pair the best combination, (H, P). points : -inf where none is worth a proposal.
-    right : whether that one is right, not marginal or too heavy. rigging : its key, "" for none.
+    right : whether that one does the job, not marginally, not dragging. rigging : its key, "" for
+    none.
     """
 
     points: Array
@@ -53,7 +53,7 @@ def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suit
         return Suits(points, right, rigging)
     for scored in score_rows(found, box, situation, fired):
         every = np.arange(scored.column.size)
-        is_right = scored.traits.judged.verdict[every, scored.column] == RIGHT
+        is_right = scored.traits.verdict[every, scored.column] == "right"
         # What is right comes before what has more points and is not.
         ranked = np.where(scored.usable, scored.points + 1e6 * is_right, -np.inf)
         order = np.argsort(-ranked, kind="stable")
