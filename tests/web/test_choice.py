@@ -12,7 +12,7 @@ FISH: dict[str, Any] = {
     "name": "Marela bream", "scientific": "", "feeds": "bottom", "mouth": "small",
     "hardness": "bony", "teeth": "crushing", "takes": "inhale", "strength": "light",
     "runs": "structure", "holds": "rock", "comfort_low_c": 12, "comfort_high_c": 24,
-    "forage_low_mm": 20, "forage_high_mm": 45, "eats": ["crab"], "minds": ["spines"],
+    "usual_kg": 0.6, "forage_low_mm": 20, "forage_high_mm": 45, "eats": ["crab"], "minds": ["spines"],
 }
 
 
@@ -29,7 +29,8 @@ def test_outfits_of_the_box_with_their_account(client: FlaskClient) -> None:
     for outfit in found["outfits"]:
         for kind in ("plastic", "head", "line", "rod"):
             assert outfit[f"{kind}_id"] in {row["id"] for row in box[f"{kind}s"]}
-        assert sum(r["gave"] for r in outfit["reasons"]) == pytest.approx(outfit["score"], abs=0.2)
+        of_rig = [r["gave"] for r in outfit["reasons"] if not r["tackle"]]
+        assert sum(of_rig) == pytest.approx(outfit["score"], abs=0.2)
         assert outfit["line_height_m"][-1] == pytest.approx(found["asked"]["depth_m"], abs=0.01)
         assert len(outfit["schools"]) == 5
         assert outfit["way"]["away_m"][-1] == 0.0
@@ -41,17 +42,18 @@ def test_outfits_of_the_box_with_their_account(client: FlaskClient) -> None:
 
 
 def test_it_agrees_with_the_day(client: FlaskClient) -> None:
-    """The proposed head is right on the board of the day, with the count that the choice says."""
+    """The proposed head on the board of the day: the verdict and the count that the choice says."""
     found = get(client, ASK)
     o, asked = found["outfits"][0], found["asked"]
     day = get(client, f"/api/day?mark_id=1&plastic_id={o['plastic_id']}&line_id={o['line_id']}"
-                      f"&rod_id={o['rod_id']}&fish=european-seabass&every_head=true")
+                      f"&rod_id={o['rod_id']}&fish=european-seabass&retrieve={o['way']['key']}"
+                      f"&head_id={o['head_id']}")
     wet = [i for i, w in enumerate(day["wet"]) if w]
     head = next(h for h in day["heads"] if h["id"] == o["head_id"])
     at = wet.index(72) if len(head["count_s"]) == len(wet) else 72
-    assert head["count_s"][at] == pytest.approx(o["count_s"], rel=0.02)
+    assert head["count_s"][at] == pytest.approx(o["count_s"], abs=0.1)
     assert day["depth_m"][72] == pytest.approx(asked["depth_m"], abs=0.01)
-    assert day["verdicts"][head["verdict"][at]] in ("right", "marginal")
+    assert day["verdicts"][head["verdict"][at]] == o["verdict"]
 
 
 def test_the_hour_the_light_and_the_mark_enter(client: FlaskClient) -> None:
@@ -92,7 +94,8 @@ def test_what_moves_it(client: FlaskClient) -> None:
 
 
 def test_the_doctor_and_the_fan(client: FlaskClient) -> None:
-    doctor = get(client, ASK.replace("/choice", "/choice/doctor") + "&trouble=swept")
+    lifted = ASK.replace("/choice", "/choice/doctor") + "&retrieve=lift-drop"
+    doctor = get(client, lifted + "&trouble=swept")
     assert doctor["questions"][0]["answers"]
     heavier = next(c for c in doctor["changes"] if c["key"] == "heavier")
     assert heavier["unit"] == "head"
@@ -126,7 +129,7 @@ def test_a_rule_is_switched_off_weighed_and_put_back(client: FlaskClient) -> Non
     back = client.put("/api/rules/dark-in-the-dark", json={"on": True})
     assert {r["key"]: r for r in back.get_json()["rules"]}["dark-in-the-dark"]["weight"] == 1.0
     assert client.put("/api/rules/nothing", json={"on": False}).get_json()["field"] == "key"
-    assert client.put("/api/rules/no-plunge", json={"on": True, "weight": 0}).status_code == 422
+    assert client.put("/api/rules/sits-well", json={"on": True, "weight": 0}).status_code == 422
 
 
 def test_a_rule_of_ones_own(client: FlaskClient) -> None:
@@ -189,13 +192,13 @@ def test_a_bad_fish_is_refused(change: dict[str, Any], field: str, client: Flask
 def test_the_day_follows_the_fish_and_its_mood(client: FlaskClient) -> None:
     ask = "/api/day?mark_id=1&plastic_id=1&line_id=3"
     plain = get(client, ask)
-    assert (plain["zone_from_m"], plain["zone_to_m"]) == (0.0, 1.0)
+    assert (set(plain["zone_from_m"]), set(plain["zone_to_m"])) == ({0.0}, {1.0})
     bottom = get(client, ask + "&fish=gilthead-seabream")
-    assert bottom["zone_to_m"] == 0.5
+    assert set(bottom["zone_to_m"]) == {0.5}
     mid = get(client, ask + "&fish=bluefish")
-    assert mid["zone_from_m"] > 0.5
+    assert min(mid["zone_from_m"]) > 0.5
     assert mid["heads"][0]["zone_s"] != plain["heads"][0]["zone_s"]
     keen = get(client, ask + "&fish=gilthead-seabream&mood=keen")
-    assert keen["zone_to_m"] > 2.0
+    assert min(keen["zone_to_m"]) > 2.0
     typed = get(client, ask + "&fish=bluefish&zone_from_m=0&zone_to_m=0.8")
-    assert (typed["zone_from_m"], typed["zone_to_m"]) == (0.0, 0.8)
+    assert (set(typed["zone_from_m"]), set(typed["zone_to_m"])) == ({0.0}, {0.8})

@@ -96,13 +96,28 @@ def test_stances_bring_their_rod_tip(client: FlaskClient) -> None:
     assert drifting["drift"]["to_deg"] is None
 
 
-def test_heads_that_do_not_thread_are_left_out_and_can_be_shown(client: FlaskClient) -> None:
-    some, whole = day(client), day(client, "&every_head=true")
-    assert some["left_out"] > 0
-    assert {h["fit"] for h in some["heads"]} == {"fits"}
-    assert whole["left_out"] == 0
-    assert len(whole["heads"]) == len(some["heads"]) + some["left_out"]
-    assert "weedless" in {h["fit"] for h in whole["heads"]}
+def test_every_head_that_can_be_rigged_stands_there_with_its_rigging(client: FlaskClient) -> None:
+    body = day(client)
+    heads = {h["id"]: h for h in client.get("/api/box").get_json()["heads"]}
+    assert len(body["heads"]) + len(body["left_out"]) == len(heads)
+    # The jerk bait goes weedless on belly-weighted hooks, and straight on a ball.
+    by_shape = {heads[h["id"]]["shape"]: h for h in body["heads"]}
+    assert "weedless" in by_shape["belly-weighted"]["rigging"]
+    assert "weedless" not in by_shape["ball"]["rigging"]
+    assert {h["fit"] for h in body["heads"]} >= {"well", "at a pinch"}
+    for out in body["left_out"]:
+        assert out["why"]
+        assert out["head_id"] not in {h["id"] for h in body["heads"]}
+
+
+def test_a_crab_on_the_day_has_its_heads(client: FlaskClient) -> None:
+    crab = next(p for p in client.get("/api/box").get_json()["plastics"] if p["look"] == "crab")
+    body = client.get(f"/api/day?mark_id=1&plastic_id={crab['id']}&line_id=3&rod_id=2").get_json()
+    assert body["heads"]
+    assert {h["rigging"] for h in body["heads"]} & {"crab", "straight", "crab-weedless"}
+    said = {out["why"] for out in body["left_out"]}
+    assert said
+    assert all(why and "add a head" not in why for why in said)
 
 
 def test_without_a_rod_nothing_is_over_it_and_casts_are_guesses(client: FlaskClient) -> None:
@@ -117,9 +132,8 @@ def test_a_box_without_heads_is_told_by_field(client: FlaskClient, database: Pat
     conn.execute("DELETE FROM heads")
     conn.close()
     answer = client.get(BASE)
-    assert (answer.status_code, answer.get_json()["field"]) == (422, "heads")
-    assert answer.get_json()["message"] == (
-        "`heads` must hold at least one head, got none: add a head")
+    assert (answer.status_code, answer.get_json()["field"]) == (422, "box.heads")
+    assert "add" in answer.get_json()["message"]
 
 
 def first(body: dict[str, Any], name: str, head: int = 4) -> Any:
@@ -138,7 +152,7 @@ def test_the_answer_has_the_fall_that_was_asked_for(client: FlaskClient) -> None
 
 
 def test_the_answer_has_the_retrieve_only_where_it_is_swum(client: FlaskClient) -> None:
-    swum, lifted = day(client, "&steady=true"), day(client)
+    swum, lifted = day(client, "&retrieve=steady"), day(client, "&retrieve=lift-drop")
     assert len(first(swum, "path_cm")) == len(swum["path_share"])
     assert first(swum, "path_cm")[-1] == pytest.approx(100 * first(swum, "lift_off_m"), abs=6)
     assert first(lifted, "path_cm") == []
@@ -169,7 +183,7 @@ def test_the_answer_says_where_other_rigs_ride(client: FlaskClient) -> None:
     ("wind_to_cast_deg=-1", "air.wind_to_cast_deg", "must be at least 0 °"),
     ("fall=slow", "fall", "must be 'fed', 'held' or 'fed-then-held'"),
     ("cover_height_m=-1", "mark.cover_height_m", "must be at least 0 m, got -1 m"),
-    ("retrieve_speed_m_s=0", "retrieve.speed_m_s", "must be above 0 m/s"),
+    ("retrieve_speed_m_s=0", "retrieve_speed_m_s", "must be greater than 0"),
     ("zone_from_m=2&zone_to_m=1", "zone.to_bottom_m", "must be above from_bottom_m"),
 ])
 def test_each_new_field_is_refused_by_name_rule_and_remedy(

@@ -85,7 +85,7 @@ def test_the_lid_agrees_with_the_day(client: FlaskClient) -> None:
         same += mass[picks[step] or 0] in near
     assert same >= 36
     assert chart["path"]["name"] == "Cais Velho"
-    assert chart["left_out"] == day["left_out"]
+    assert chart["left_out"] == len(day["left_out"])
     assert 0.0 <= chart["path"]["empty_share"] <= 1.0
 
 
@@ -115,8 +115,7 @@ def test_the_lid_on_paper_has_the_size_that_was_measured(client: FlaskClient) ->
 
 @pytest.mark.parametrize(("change", "field"), [
     ("plastic_id=999", "plastic_id"), ("line_id=999", "line_id"), ("depth_to_m=0", "depth_to_m"),
-    ("current_to_m_s=9", "current_to_m_s"), ("width_mm=9", "width_mm"),
-    ("plastic_id=13", "plastic_id")])
+    ("current_to_m_s=9", "current_to_m_s"), ("width_mm=9", "width_mm")])
 def test_a_bad_lid_is_refused(change: str, field: str, client: FlaskClient) -> None:
     name = change.partition("=")[0]
     base = "&".join(part for part in ("plastic_id=1", "line_id=3") if not part.startswith(name))
@@ -126,9 +125,9 @@ def test_a_bad_lid_is_refused(change: str, field: str, client: FlaskClient) -> N
 
 
 def test_swum_back_it_is_charted_too(client: FlaskClient) -> None:
-    swum = client.get(LID + "&steady=true&retrieve_speed_m_s=0.8&depth_to_m=4").get_json()
-    slow = client.get(LID + "&steady=true&retrieve_speed_m_s=0.4&depth_to_m=4").get_json()
+    swum = client.get(LID + "&retrieve=steady&retrieve_speed_m_s=0.8&depth_to_m=4").get_json()
+    slow = client.get(LID + "&retrieve=steady&retrieve_speed_m_s=0.4&depth_to_m=4").get_json()
     assert len(swum["pick"]) == len(swum["pick"][0]) == len(swum["depths_m"])
     assert swum["pick"] != slow["pick"]
-    refused = client.get(LID.replace("/lid", "/lid/buy") + "&steady=true").get_json()
-    assert refused["field"] == "steady"
+    refused = client.get(LID.replace("/lid", "/lid/buy") + "&retrieve=steady").get_json()
+    assert refused["field"] == "retrieve"

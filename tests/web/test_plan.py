@@ -86,7 +86,7 @@ def test_the_calendar_has_the_plan_in_utc(client: FlaskClient) -> None:
 def test_the_text_reads_in_the_anglers_units(client: FlaskClient) -> None:
     plain = client.get(f"/api/plan.txt?{BASE}").text
     assert plain.startswith("Cais Velho, 2026-07-15 (Atlantic/Azores), by lightest-practical")
-    assert "1/8 oz ball 2/0, 3.5 g" in plain
+    assert "1/8 oz belly weighted 4/0, 3.5 g" in plain
     assert " m deep, " in plain
     assert "Worth being there:" in plain
     assert "Local rules, forecasts and trained people come first." in plain

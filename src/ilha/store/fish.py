@@ -63,7 +63,8 @@ INSERT INTO fish (
 ON CONFLICT (key) DO UPDATE SET
   name = excluded.name, scientific = excluded.scientific, feeds = excluded.feeds,
   mouth = excluded.mouth, hardness = excluded.hardness, teeth = excluded.teeth,
-  takes = excluded.takes, strength = excluded.strength, usual_kg, runs = excluded.runs,
+  takes = excluded.takes, strength = excluded.strength, usual_kg = excluded.usual_kg,
+  runs = excluded.runs,
   holds = excluded.holds, comfort_low_c = excluded.comfort_low_c,
   comfort_high_c = excluded.comfort_high_c, forage_low_mm = excluded.forage_low_mm,
   forage_high_mm = excluded.forage_high_mm, eats = excluded.eats, minds = excluded.minds

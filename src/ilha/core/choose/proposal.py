@@ -20,7 +20,7 @@ from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
-from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table
+from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table, of_a_size
 from ilha.core.move.fall import fed_path
 from ilha.core.move.hold import height_share
 
@@ -60,7 +60,8 @@ def ladder(
         best.setdefault(int(rows.head[i]), int(i))
     rungs = [Rung(box.heads[h], str(rows.keys[i]), int(rows.fit[i]), str(rows.word[i]),
                   float(rows.reach[i]), float(rows.clear[i])) for h, i in best.items()]
-    return sorted(rungs, key=lambda rung: rung.head.head.mass)
+    # Of one size the better liked comes first.
+    return sorted(rungs, key=lambda rung: float(of_a_size(np.asarray(rung.head.head.mass))))
 
 
 STILL = frozenset({

@@ -23,7 +23,7 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.figures import Figures, figures
 from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
-from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest
+from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest, of_a_size
 from ilha.core.move.cast import Rods, cast_distance
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
@@ -219,7 +219,8 @@ def picks_of(
         scope = None if school.hangs_count else np.broadcast_to(wide.holds.scope[1], shape)
         found = lightest(mass, judgement.verdict, fit[one.order], scope)
         found = found[found >= 0]
-        best = None if found.size == 0 else int(found[np.argmin(mass[found])])
+        by_size = np.lexsort((found, of_a_size(mass[found])))
+        best = None if found.size == 0 else int(found[by_size[0]])
         out[key] = None if best is None else int(one.order[best])
     return out
 

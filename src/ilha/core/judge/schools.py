@@ -103,6 +103,12 @@ FITS_WELL, AT_A_PINCH, FITS_BADLY = 2, 1, 0
 """How a head's hook goes with the plastic."""
 
 
+def of_a_size(mass: Array) -> Array:
+    """Masses (kg) to the tenth of a gram: what differs by less is one size, and the first of those
+    that are given is taken."""
+    return np.round(mass, 4)
+
+
 def lightest(
     mass: Array, verdict: Indices, fit: Indices | None = None, scope: Array | None = None
 ) -> Indices:
@@ -121,7 +127,7 @@ def lightest(
     -------
     (T,) integer array.
     """
-    order = np.argsort(mass, kind="stable")
+    order = np.argsort(of_a_size(mass), kind="stable")
     ranked = verdict[order]
     level = np.full(mass.shape, FITS_WELL) if fit is None else fit
     pick = np.full(verdict.shape[1], -1)
