@@ -12,7 +12,8 @@ FISH: dict[str, Any] = {
     "name": "Marela bream", "scientific": "", "feeds": "bottom", "mouth": "small",
     "hardness": "bony", "teeth": "crushing", "takes": "inhale", "strength": "light",
     "runs": "structure", "holds": "rock", "comfort_low_c": 12, "comfort_high_c": 24,
-    "usual_kg": 0.6, "forage_low_mm": 20, "forage_high_mm": 45, "eats": ["crab"], "minds": ["spines"],
+    "usual_kg": 0.6, "forage_low_mm": 20, "forage_high_mm": 45, "eats": ["crab"],
+    "minds": ["spines"],
 }
 
 
