@@ -15,6 +15,9 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from ilha.core.bench.keeper import KEEPERS
+from ilha.core.judge.schools import SCHOOLS
+from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS, SHAPES
 from ilha.desk.kinds import KINDS
 from ilha.desk.records import Event
 from ilha.formats import log_files, rows_csv
@@ -32,6 +35,7 @@ def rendered() -> dict[Path, str]:
         text = json.dumps(schema, indent=1, sort_keys=True) + "\n"
         out[ROOT / "src/ilha/formats/schemas" / name] = text
     out[ROOT / "docs/columns.md"] = columns()
+    out[FRONT / "src/api/vocabulary.ts"] = vocabulary()
     with tempfile.TemporaryDirectory() as folder:
         source = Path(folder) / "openapi.json"
         source.write_text(out[ROOT / "docs/openapi.json"], "utf-8")
@@ -43,6 +47,21 @@ def rendered() -> dict[Path, str]:
         )
         out[FRONT / "src/api/schema.d.ts"] = types.read_text("utf-8")
     return out
+
+
+def vocabulary() -> str:
+    """The words of the core's tables as TypeScript has them at run time."""
+    named: dict[str, dict[str, str]] = {
+        "SHAPES": {key: shape.name for key, shape in SHAPES.items()},
+        "SCHOOLS": {key: school.name for key, school in SCHOOLS.items()}}
+    plain: dict[str, list[str]] = {
+        "HEAD_MATERIALS": list(HEAD_MATERIALS), "PLASTIC_MATERIALS": list(PLASTIC_MATERIALS),
+        "HOOK_SIZES": [hook.size for hook in HOOKS],
+        "KEEPERS": list(KEEPERS), "LOOKS": list(LOOKS)}
+    lines = ["// Written by scripts/contract.py from the tables of the core."]
+    lines += [f"export const {name} = {json.dumps(words, indent=2)} as const;"
+              for name, words in (*named.items(), *plain.items())]
+    return "\n".join(lines) + "\n"
 
 
 COLUMNS_HEAD = """# Files of the box and of the log

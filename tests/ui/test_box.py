@@ -143,7 +143,7 @@ def test_csv_is_tried_refused_mended_and_brought_in(
 def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Watch) -> None:
     page.goto(server.url + "box")
     page.get_by_role("button", name="Lid chart").click()
-    expect(page.locator(".lid-name", has_text="1/8 oz")).to_be_attached()
+    expect(page.locator(".lid-name", has_text="1/8 oz").first).to_be_attached()
     names = set(page.locator(".lid-name").all_text_contents())
     assert len(names) >= 5
     expect(page.locator(".lid-path")).to_be_attached()

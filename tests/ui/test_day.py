@@ -339,13 +339,24 @@ def test_a_mark_that_dries_says_when_the_water_comes_back(page: Page, server: Se
     expect(page.locator(".pick-dry").first).to_be_visible()
 
 
-def test_every_head_can_be_shown(page: Page, server: Server) -> None:
+def test_a_head_that_is_left_out_is_named_with_its_reason(page: Page, server: Server) -> None:
     open_day(page, server)
-    before = page.locator(".rung").count()
-    page.get_by_role("button", name="show them").click()
-    page.wait_for_function("n => document.querySelectorAll('.rung').length > n", arg=before)
-    page.get_by_role("button", name="hide them").click()
-    expect(page.locator(".rung")).to_have_count(before)
+    page.get_by_role("button", name=re.compile("not shown: why")).click()
+    said = page.locator(".left-out")
+    expect(said).to_contain_text("its shape does not go with this plastic")
+    expect(said).to_contain_text("takes it")
+
+
+def test_a_crab_on_the_day(page: Page, server: Server, watch: Watch) -> None:
+    """It stands there on its own heads, each with its rigging; nothing asks for another head."""
+    open_day(page, server)
+    fact(page, "plastic").click()
+    page.get_by_role("option", name=re.compile("crab")).first.click()
+    page.wait_for_function("() => !document.querySelector('.water.dim')")
+    expect(page.locator(".rung").first).to_be_visible()
+    expect(page.locator(".ladder")).to_contain_text("crab")
+    expect(page.locator("main")).not_to_contain_text("add a head")
+    watch.must_be_clean()
 
 
 def test_an_empty_box_says_what_is_missing(page: Page, tmp_path: Path, watch: Watch) -> None:

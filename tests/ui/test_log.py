@@ -138,6 +138,7 @@ def test_the_trips_and_what_they_taught(page: Page, server: Server, watch: Watch
     page.evaluate(AXE.read_text())
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     page.get_by_role("link", name="Day").first.click()
+    page.locator(".rung button", has_text="1/8 oz ball 2/0").first.click()
     expect(page.locator(".taught")).to_contain_text("the model alone says")
     watch.must_be_clean()
 

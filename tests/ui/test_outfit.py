@@ -71,7 +71,9 @@ def test_what_would_change_its_mind(page: Page, server: Server, watch: Watch) ->
     expect(page.locator(".moves")).to_contain_text("the current: ")
     fact(page, "clarity").click()
     page.get_by_role("option", name="dirty").click()
-    expect(page.locator(".outfit").first).to_contain_text("Dirty water")
+    page.wait_for_function("() => !document.querySelector('.outfits-body.dim')")
+    page.locator(".outfit").first.get_by_role("button", name=re.compile("^all .* reasons")).click()
+    expect(page.locator(".account")).to_contain_text("Dirty water")
     watch.must_be_clean()
 
 
@@ -184,7 +186,7 @@ def test_the_day_follows_the_fish(page: Page, server: Server, watch: Watch) -> N
     open_day(page, server)
     fact(page, "fish").click()
     page.get_by_role("option", name="bluefish").click()
-    expect(page.locator(".figure", has_text="count to their zone")).to_be_visible()
+    expect(page.locator(".figure", has_text="stop the line at").first).to_be_visible()
     fact(page, "fish").click()
     page.get_by_role("option", name="gilthead seabream").click()
     expect(fact(page, "where the fish feed")).to_have_text("on the bottom")

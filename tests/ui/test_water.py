@@ -111,15 +111,15 @@ def test_a_zone_is_typed_and_must_not_be_upside_down(page: Page, server: Server)
     low.fill("1.2")
     low.press("Enter")
     expect(fact(page, "where the fish feed")).to_have_text("1.2 to 2.4 m off the bottom")
-    expect(page.locator(".figures")).to_contain_text("count to their zone")
+    expect(page.locator(".figures")).to_contain_text("stop the line at")
 
 
 def test_swum_back_it_shows_the_way_in(page: Page, server: Server, watch: Watch) -> None:
     open_day(page, server)
     choose(page, "mark", "Praia Comprida")
     choose(page, "rod", "surf rod")
-    choose(page, "how it is worked", "swum back")
-    query = "&mark_id=5&rod_id=3&steady=true&retrieve_speed_m_s=0.6"
+    choose(page, "how it is worked", "steady swim")
+    query = "&mark_id=5&rod_id=3&retrieve=steady&fish=european-seabass"
     body = page.request.get(
         f"{server.url}api/day?plastic_id=1&line_id=3{query}").json()
     step, head = shown_pick(page, body)
@@ -163,7 +163,8 @@ def test_other_rigs_hang_from_the_line(
 
 def test_a_nail_weight_and_the_weed_change_the_water(page: Page, server: Server) -> None:
     open_day(page, server)
-    settle(page, server)
+    stream = [abs(u) for u in board_of(page, server)["stream_m_s"]]
+    go_to(page, max(range(12, 132), key=lambda i: stream[i]))
     choose(page, "plastic", "100 mm stick")
     title = ".rung.picked button, .rung button"
     before = page.locator(title).first.get_attribute("title") or ""

@@ -1,4 +1,5 @@
 // A head's weight as it stands on the packet: a fraction set as a fraction, grams beside it.
+import { SHAPES } from "../api/vocabulary";
 import type { Head } from "../api/types";
 import { grams, headName, ounces, ouncesFromGrams, text, type Units } from "../base/units";
 
@@ -33,11 +34,4 @@ export function HeadWeight({ head, units }: { head: Head; units: Units }) {
   );
 }
 
-const SHAPES: Record<string, string> = {
-  ball: "ball", "keeled-arrow": "keeled arrow", bullet: "bullet", darter: "darter",
-  "stand-up": "stand-up", mushroom: "mushroom", football: "football", buried: "buried weight",
-  swinging: "swinging head", "belly-weighted": "belly weight", resin: "resin ball",
-  bladed: "bladed ball", crab: "crab head",
-};
-
-export const shapeWords = (shape: string): string => SHAPES[shape] ?? shape;
+export const shapeWords = (shape: string): string => (SHAPES as Record<string, string>)[shape] ?? shape;

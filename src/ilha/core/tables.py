@@ -29,8 +29,9 @@ class Family:
 
 @dataclass(frozen=True)
 class Shape:
-    """Drag and hang of a head shape; ``inside`` for weights in or under the body."""
+    """Name, drag and hang of a head shape; ``inside`` for weights in or under the body."""
 
+    name: str
     cd: float
     hang: float
     extra_cm2: float = 0.0

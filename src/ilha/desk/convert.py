@@ -12,6 +12,7 @@ from ilha.core.errors import Array
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig import bodies as rig
 from ilha.core.rig.outline import PROFILES, Points
+from ilha.core.tables import SHAPES
 from ilha.core.tide.turns import HighLow, StreamRates
 from ilha.core.units import (
     kg_from_g,
@@ -65,17 +66,11 @@ def head_diameter(row: Head) -> float:
     return float(rig.ball_diameter(kg_from_g(row["mass_g"]), density))
 
 
-SHAPE_WORDS = {"buried": "buried weight", "swinging": "swinging head",
-               "belly-weighted": "belly weight", "resin": "resin ball", "bladed": "bladed ball",
-               "crab": "crab head"}
-"""What a shape is called where its key alone says too little."""
-
-
 def head_name(row: Head) -> str:
     """What a head is called in the log, whatever units are shown: "3/8 oz keeled arrow"."""
     weight = f"{row['mass_g']:g} g" if row["printed_oz"] is None else (
         f"{ounces_words(row['printed_oz'])} oz")
-    return f"{weight} {SHAPE_WORDS.get(row['shape'], row['shape'].replace('-', ' '))}"
+    return f"{weight} {SHAPES[row['shape']].name}"
 
 
 def head_words(row: Head, unit: str) -> str:

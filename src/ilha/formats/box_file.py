@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import BaseModel, ConfigDict, Field
 
 from ilha.core.bench.keeper import KEEPERS
@@ -13,9 +11,7 @@ from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_g, kg_from_oz, m2_from_cm2, m_from_mm, newtons_of_kg
 from ilha.formats.fields import FieldError
 from ilha.formats.scenario import RodPart
-
-Look = Literal["jerk", "paddle", "stick", "t-tail", "curl", "shrimp", "crab", "craw", "bulky",
-               "tube", "surface"]
+from ilha.formats.words import HeadMaterial, HookSize, Look, PlasticMaterial, Shape
 
 
 class _Part(BaseModel):
@@ -33,7 +29,7 @@ class BoxPlasticPart(_Part):
     height_mm: float
     mass_g: float
     density_g_cm3: float | None = None
-    material: Literal["plastisol", "salted plastisol", "elastomer", "biodegradable"] = "plastisol"
+    material: PlasticMaterial = "plastisol"
     colour: str = Field("", max_length=40)
     extra_drag_cm2: float = 0.0
 
@@ -58,11 +54,9 @@ class BoxHeadPart(_Part):
     id: str = Field(min_length=1, max_length=80)
     oz: float | None = Field(None, gt=0.0, le=16.0)
     mass_g: float | None = Field(None, gt=0.0, le=1000.0)
-    shape: Literal["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football",
-                   "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"] = "ball"
-    material: Literal["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc",
-                      "resin and lead"] = "lead"
-    hook_size: Literal["#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "7/0", "9/0"]
+    shape: Shape = "ball"
+    material: HeadMaterial = "lead"
+    hook_size: HookSize
     hook_mass_g: float | None = Field(None, gt=0.0, le=100.0)
     hook_straight_mm: float | None = Field(None, gt=0.0, le=200.0)
     hook_gape_mm: float | None = Field(None, gt=0.0, le=100.0)

@@ -10,6 +10,7 @@ from ilha.formats.choice_file import ChoiceOut, QuestionFile
 from ilha.formats.fit_file import FitFile, FitOut
 from ilha.formats.scenario import Scenario
 from ilha.formats.tide_service import Answer
+from ilha.formats.words import School
 
 Numbers = list[float]
 Maybes = list[float | None]
@@ -112,11 +113,7 @@ class BoardOut(_Out):
     format: Literal["ilha-board-1"]
     water: WaterOut
     heads: list[HeadOut]
-    pick: dict[
-        Literal["lightest-practical", "bottom-contact", "depth-table", "fed-fall",
-                "down-then-work"],
-        Pick,
-    ]
+    pick: dict[School, Pick]
 
 
 def schemas() -> dict[str, dict[str, Any]]:

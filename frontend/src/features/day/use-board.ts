@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { Away } from "../../api/client";
 import { dayQuery } from "../../api/day";
 import { healthQuery } from "../../api/resources";
+import { SCHOOLS as NAMED } from "../../api/vocabulary";
 import type { DayBoard, DayQuery, School } from "../../api/types";
 
 export interface BoardState {
@@ -17,9 +18,7 @@ export interface BoardState {
 }
 
 /** In the order of their keys. */
-export const SCHOOLS: School[] = [
-  "lightest-practical", "bottom-contact", "depth-table", "fed-fall", "down-then-work",
-];
+export const SCHOOLS = Object.keys(NAMED) as School[];
 
 export function useBoard(query: DayQuery): BoardState {
   const queries = useQueryClient();

@@ -87,7 +87,8 @@ export function TemperatureFact() {
   );
 }
 
-export function ZoneFact({ now }: { now: [number, number] }) {
+/** figures: the heights even where a word says them, beside the word elsewhere. */
+export function ZoneFact({ now, figures }: { now: [number, number]; figures?: boolean }) {
   const units = useUnits();
   const { facts, set } = useQuestion();
   const [from, to] = facts.zone ?? now;
@@ -95,7 +96,7 @@ export function ZoneFact({ now }: { now: [number, number] }) {
   const scale = lengthScale(units);
   return (
     <Fact label="where the fish feed"
-          words={ZONES.find((z) => z.value === value)?.words ?? `${rangeText(from, to, units)} off the bottom`}
+          words={(figures ? undefined : ZONES.find((z) => z.value === value)?.words) ?? `${rangeText(from, to, units)} off the bottom`}
           source={facts.zone !== null ? "chosen" : "predicted"}>
       {(close) => (
         <>

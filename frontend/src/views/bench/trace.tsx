@@ -4,6 +4,7 @@ import { useId, useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
 import { boxQuery } from "../../api/resources";
+import { LOOKS, PLASTIC_MATERIALS } from "../../api/vocabulary";
 import type { NewPlastic, Plastic } from "../../api/types";
 import { TraceScene } from "../../drawing/scenes/trace-scene";
 import { Line, Pick } from "../../ui/form-row";
@@ -11,8 +12,6 @@ import { useQuestion } from "../../features/question/question";
 import { plainWords, typedNumber } from "../../ui/typed";
 import { smallScale, type Units } from "../../base/units";
 
-const LOOKS: NewPlastic["look"][] = ["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky", "tube", "surface"];
-const MATERIALS: NewPlastic["material"][] = ["plastisol", "salted plastisol", "elastomer", "biodegradable"];
 const MEASURES = [
   { key: "length_mm", label: "Length" }, { key: "body_length_mm", label: "Working length, without a thin tail" },
   { key: "width_mm", label: "Width" }, { key: "height_mm", label: "Height" },
@@ -62,7 +61,7 @@ export function Trace({ near, units, onHide }: { near: Plastic; units: Units; on
         <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
           <Line id={`${id}-name`} label="Name" value={typed.name ?? ""} onChange={(v) => set("name", v)} />
           <Pick id={`${id}-look`} label="Looks like a" options={LOOKS} value={typed.look ?? ""} onChange={(v) => set("look", v)} />
-          <Pick id={`${id}-material`} label="Material" options={MATERIALS} value={typed.material ?? ""} onChange={(v) => set("material", v)} />
+          <Pick id={`${id}-material`} label="Material" options={PLASTIC_MATERIALS} value={typed.material ?? ""} onChange={(v) => set("material", v)} />
           <Line id={`${id}-colour`} label="Colour" value={typed.colour ?? ""} onChange={(v) => set("colour", v)} />
           {MEASURES.map(({ key, label }) => (
             <Line key={key} id={`${id}-${key}`} label={`${label}, ${scale.unit}`} value={typed[key] ?? ""} onChange={(v) => set(key, v)} number />

@@ -1,15 +1,11 @@
 // Each kind of tackle: what it is called, what is typed of it, what its row shows.
+import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, SHAPES } from "../../api/vocabulary";
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
 import { grams, gramsOfOunces, lengthScale, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 
-export const MATERIALS = ["lead", "tungsten alloy", "tin", "bismuth-tin", "steel", "zinc", "resin and lead"];
-const SHAPES = ["ball", "keeled-arrow", "bullet", "darter", "stand-up", "mushroom", "football", "buried", "swinging", "belly-weighted", "resin", "bladed", "crab"];
-const SIZES = ["#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "7/0", "9/0"];
-const KEEPERS = ["wire barb", "lead collar", "flat collar", "screw", "twist lock"];
-const LOOKS = ["jerk", "stick", "paddle", "t-tail", "curl", "shrimp", "crab", "craw", "bulky", "tube", "surface"];
 
 export interface Field {
   key: string;
@@ -66,8 +62,8 @@ const heads: Gear<"heads"> = {
   fields: [
     { key: "printed_oz", label: "Printed, oz", is: "ounces", note: "3/8 or 0.375; empty if none", empty: true },
     { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: as printed", empty: true },
-    { key: "shape", label: "Shape", is: SHAPES }, { key: "material", label: "Material", is: MATERIALS },
-    { key: "hook_size", label: "Hook", is: SIZES },
+    { key: "shape", label: "Shape", is: Object.keys(SHAPES) }, { key: "material", label: "Material", is: HEAD_MATERIALS },
+    { key: "hook_size", label: "Hook", is: HOOK_SIZES },
     { key: "hook_straight_mm", label: "Straight part of its shank", is: "small", note: "empty: typical", empty: true },
     { key: "hook_gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
     { key: "hook_wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true },
@@ -144,7 +140,7 @@ const leaders: Gear<"leaders"> = {
 const hooks: Gear<"hooks"> = {
   title: "Loose hooks", one: "hook", lead: "Points out of reach: a closed box, away from children and pockets.",
   fields: [
-    { key: "kind", label: "Kind", is: ["straight", "offset", "offset, weighted", "wacky", "stinger"] }, { key: "size", label: "Size", is: SIZES },
+    { key: "kind", label: "Kind", is: ["straight", "offset", "offset, weighted", "wacky", "stinger"] }, { key: "size", label: "Size", is: HOOK_SIZES },
     { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: typical", empty: true },
     { key: "straight_mm", label: "Straight part", is: "small", note: "empty: typical", empty: true }, { key: "gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
     { key: "wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true }, CARRIED, PRICE,
@@ -157,7 +153,7 @@ const hooks: Gear<"hooks"> = {
 const WEIGHT_WORDS: Record<string, string> = { nail: "nail", bullet: "bullet sinker", sliding: "sliding sinker", bottom: "bottom sinker", shot: "split shot" };
 const weights: Gear<"weights"> = {
   title: "Loose weights", one: "weight",
-  fields: [{ key: "kind", label: "Kind", is: Object.keys(WEIGHT_WORDS) }, { key: "mass_g", label: "Weight, g", is: "number" }, { key: "material", label: "Material", is: MATERIALS }, CARRIED, PRICE],
+  fields: [{ key: "kind", label: "Kind", is: Object.keys(WEIGHT_WORDS) }, { key: "mass_g", label: "Weight, g", is: "number" }, { key: "material", label: "Material", is: HEAD_MATERIALS }, CARRIED, PRICE],
   heads: ["weight", "grams", "material", "carried", "price"],
   cells: (w, s) => [WEIGHT_WORDS[w.kind] ?? w.kind, text(grams(w.mass_g)), w.material ?? "lead", String(w.carried), priceText(w.price, s)],
   name: (w) => `${text(grams(w.mass_g))} ${WEIGHT_WORDS[w.kind] ?? w.kind}`, blank: { kind: "sliding", material: "lead", carried: "1" },

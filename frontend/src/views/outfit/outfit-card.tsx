@@ -1,6 +1,7 @@
 // One proposal: the whole rig drawn, its water, its four figures, its verdict and its reasons.
 import { useState } from "react";
-import type { Choice, Head, Outfit, Plastic, School } from "../../api/types";
+import { SCHOOLS } from "../../api/vocabulary";
+import type { Choice, Head, Outfit, Plastic } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
@@ -105,11 +106,6 @@ function Reasons({ outfit }: { outfit: Outfit }) {
   );
 }
 
-const SHORT: Record<School, string> = {
-  "lightest-practical": "lightest practical", "bottom-contact": "bottom contact", "depth-table": "depth table",
-  "fed-fall": "fed fall", "down-then-work": "down fast, then work",
-};
-
 function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units: Units }) {
   const { box } = useChosen();
   const called = (id: number | null | undefined) => {
@@ -121,7 +117,7 @@ function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units
   return (
     <p className="other-schools">
       {"Other schools: "}
-      {others.map((s) => `${SHORT[s.school]} ${called(s.head_id)}`).join(", ")}.
+      {others.map((s) => `${SCHOOLS[s.school as keyof typeof SCHOOLS]} ${called(s.head_id)}`).join(", ")}.
     </p>
   );
 }

@@ -71,7 +71,7 @@ export function OutfitSentence({ choice, board, query }: {
         <Fact label="day and time" words={`${board ? dayWords(board.date) : "today"} ${asked?.clock ?? ""}`} source="chosen">
           {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
         </Fact>
-        {". "}<CurrentFact board={board} frame={frame} />{` over ${mark?.bottom ?? "sand"}`}<DepthFact board={board} frame={frame} />
+        {". "}<CurrentFact board={board} frame={frame} />{` over ${mark?.bottom ?? "sand"} in `}<DepthFact board={board} frame={frame} />
         {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
         <span className="more-facts"><MoreFacts asked={asked} query={query} /></span>
         <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 20 more"}</button>
@@ -87,7 +87,7 @@ function MoreFacts({ asked, query }: { asked: Chosen["asked"] | undefined; query
     <>
         {", "}<MoodFact />{", feeding "}
         <WordFact field="feeding" label="where it feeds" options={FEEDS} shown={facts.feeding ?? asked?.feeding ?? "low"} source={facts.feeding ? "chosen" : "predicted"} back="back to where this fish feeds" />
-        {", "}<ZoneFact now={[asked?.zone_from_m ?? 0, asked?.zone_to_m ?? 1]} />
+        {", "}<ZoneFact now={[asked?.zone_from_m ?? 0, asked?.zone_to_m ?? 1]} figures />
         {". You are "}<StanceFact /><CastFacts lowered={facts.lowered ?? false} />{"; it falls "}<FallFact />{" and is worked "}<WorkFact />
         {". The water is "}
         <WordFact field="clarity" label="clarity" options={CLARITIES} shown={query.clarity ?? "stained"} source={told(facts.clarity)} />

@@ -51,11 +51,8 @@ def reference() -> Response:
                               stances=list(c.stances), exposures=list(c.exposures))
                   for c in CAUTIONS if c.always],
         local_first=FIRST,
-        fish=[FishNote(
-            key=f.key, name=f.name, scientific=f.scientific, feeds=f.feeds, mouth=f.mouth,
-            teeth=f.teeth, takes=f.takes, strength=f.strength, usual_kg=f.usual_kg,
-            cautions=list(f.cautions),
-        ) for f in sorted(fish_book(connection()).values(), key=lambda f: f.name.lower())],
+        fish=[FishNote.model_validate({name: getattr(f, name) for name in FishNote.model_fields})
+              for f in sorted(fish_book(connection()).values(), key=lambda f: f.name.lower())],
         retrieves=[RetrieveNote(key=r.key, name=r.name, says=r.says, steady=r.steady,
                                 speed_m_s=r.speed_m_s) for r in RETRIEVES.values()],
         symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],

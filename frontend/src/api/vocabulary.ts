@@ -1,0 +1,70 @@
+// Written by scripts/contract.py from the tables of the core.
+export const SHAPES = {
+  "ball": "ball",
+  "bullet": "bullet",
+  "keeled-arrow": "keeled arrow",
+  "darter": "darter",
+  "football": "football",
+  "stand-up": "stand-up",
+  "mushroom": "mushroom",
+  "buried": "buried weight",
+  "belly-weighted": "belly weight",
+  "swinging": "swinging head",
+  "resin": "resin ball",
+  "bladed": "bladed ball",
+  "crab": "crab head"
+} as const;
+export const SCHOOLS = {
+  "lightest-practical": "lightest practical",
+  "bottom-contact": "bottom contact",
+  "depth-table": "depth table",
+  "fed-fall": "fed fall",
+  "down-then-work": "down fast, then work"
+} as const;
+export const HEAD_MATERIALS = [
+  "lead",
+  "tungsten alloy",
+  "tin",
+  "bismuth-tin",
+  "steel",
+  "zinc",
+  "resin and lead"
+] as const;
+export const PLASTIC_MATERIALS = [
+  "plastisol",
+  "salted plastisol",
+  "elastomer",
+  "biodegradable"
+] as const;
+export const HOOK_SIZES = [
+  "#4",
+  "#2",
+  "#1",
+  "1/0",
+  "2/0",
+  "3/0",
+  "4/0",
+  "5/0",
+  "7/0",
+  "9/0"
+] as const;
+export const KEEPERS = [
+  "wire barb",
+  "lead collar",
+  "flat collar",
+  "screw",
+  "twist lock"
+] as const;
+export const LOOKS = [
+  "jerk",
+  "stick",
+  "paddle",
+  "t-tail",
+  "curl",
+  "shrimp",
+  "crab",
+  "craw",
+  "bulky",
+  "tube",
+  "surface"
+] as const;
