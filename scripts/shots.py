@@ -37,7 +37,7 @@ def swum(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     page = context.new_page()
     page.goto(server.url)
     for label, option in (("mark", "Praia Comprida"), ("rod", "surf rod"),
-                          ("plastic", "102 mm paddle tail"), ("how it is worked", "swum back")):
+                          ("plastic", "102 mm paddle tail"), ("how it is worked", "steady swim")):
         page.locator(f'.fact[aria-label^="{label}:"]').click()
         page.get_by_role("option", name=option).click()
     page.keyboard.press("Escape")

@@ -359,6 +359,23 @@ def test_a_crab_on_the_day(page: Page, server: Server, watch: Watch) -> None:
     watch.must_be_clean()
 
 
+def test_two_heads_beside_each_other_and_their_hours(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    page.get_by_role("button", name="this or that, when?").click()
+    sheet = page.get_by_role("dialog")
+    expect(sheet.locator("svg")).to_contain_text("this, ")
+    expect(sheet.locator("svg")).to_contain_text("that, ")
+    expect(sheet).to_contain_text("The better of the two")
+    hours = sheet.locator("li")
+    expect(hours.first).to_have_text(re.compile(r"^\d\d:\d\d to \d\d:\d\d: "))
+    before = sheet.locator("tbody").inner_text()
+    sheet.get_by_role("combobox").nth(3).select_option(index=9)
+    expect(sheet.locator("tbody")).not_to_have_text(before)
+    watch.must_be_clean()
+
+
 def test_an_empty_box_says_what_is_missing(page: Page, tmp_path: Path, watch: Watch) -> None:
     empty = Server(tmp_path / "empty.sqlite3", demo=False)
     empty.start()

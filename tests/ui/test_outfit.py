@@ -240,3 +240,66 @@ def test_the_server_goes_away_and_comes_back(page: Page, server: Server) -> None
     page.get_by_role("button", name="try again").click()
     expect(page.locator(".strip-stale")).to_have_count(0)
     expect(page.locator(".outfit").first).to_contain_text("red drum")
+
+
+def test_fish_this_sets_the_day_to_the_whole_outfit(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """Plastic, head with its rigging, line, rod, retrieve and fish; the Day marks the head, and
+    says so where another is the pick at that hour."""
+    open_outfit(page, server)
+    fact(page, "fish").click()
+    page.get_by_role("option", name="gilthead seabream").click()
+    page.wait_for_function("() => !document.querySelector('.outfits-body.dim')")
+    card = page.locator(".outfit").first
+    said = card.inner_text()
+    query = page.request.get(
+        f"{server.url}api/choice?mark_id=1&step={shown_step(page)}&fish=gilthead-seabream").json()
+    o = query["outfits"][0]
+    card.get_by_role("button", name="fish this").click()
+    page.get_by_role("button", name="see the Day").click()
+    page.wait_for_selector(".rung")
+    box = page.request.get(f"{server.url}api/box").json()
+    for kind in ("plastic", "line", "rod"):
+        row = next(r for r in box[f"{kind}s"] if r["id"] == o[f"{kind}_id"])
+        expect(fact(page, kind)).to_have_text(row["name"])
+    expect(fact(page, "fish")).to_have_text("gilthead seabream")
+    expect(fact(page, "how it is worked")).to_contain_text(o["way"]["name"])
+    expect(page.locator(".fished")).to_contain_text("You fish")
+    expect(page.locator(".fished")).to_contain_text(o["rigging_name"])
+    assert o["rigging_name"] in said
+    watch.must_be_clean()
+
+
+def shown_step(page: Page) -> int:
+    """The step of the day that the sentence says."""
+    words = fact(page, "day and time").inner_text()
+    found = re.search(r"(\d\d):(\d\d)", words)
+    assert found, words
+    return int(found[1]) * 6 + int(found[2]) // 10
+
+
+@pytest.mark.parametrize("view", ["", "outfit", "card", "bench"])
+def test_a_mark_without_tide_is_asked_its_current_in_any_view(
+    page: Page, server: Server, view: str
+) -> None:
+    marks = page.request.get(f"{server.url}api/marks").json()["marks"]
+    still = next(m for m in marks if m["tide_port_id"] is None and m["stream_id"] is None)
+    open_day(page, server)
+    fact(page, "mark").click()
+    page.get_by_role("option", name=still["name"]).click()
+    expect(page.locator(".no-water")).to_contain_text("has no tide: what do you see?")
+    if view:
+        page.locator(f"nav a[href='/{view}']").first.click()
+    if view == "bench":
+        # The hook's way through the plastic asks no water.
+        expect(page.locator("main")).not_to_contain_text("error")
+        return
+    box = page.get_by_label("Current you see at the surface")
+    box.fill("0.3")
+    box.press("Enter")
+    expect(page.locator({"": ".rung", "outfit": ".outfit", "card": "main article"}[view]).first
+           ).to_be_visible()
+    # It is kept with the mark: the other views have it.
+    page.locator("nav a[href='/outfit']").first.click()
+    expect(page.locator(".outfit").first).to_be_visible()

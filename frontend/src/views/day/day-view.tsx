@@ -118,7 +118,7 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
         )}
         <LeftOut board={board} heads={heads} units={units} />
         <Fished board={board} frame={frame} heads={heads} units={units} />
-        <button type="button" className="plain" onClick={() => setBeside(true)}>this or that, when?</button>
+        <p className="beside"><button type="button" className="plain" onClick={() => setBeside(true)}>this or that, when?</button></p>
       </div>
       <Rail board={board} frame={frame} heads={heads} units={units} />
       {beside && <CompareSheet board={board} frame={frame} units={units} head_id={pick} other_id={compared} onHide={() => setBeside(false)} />}
