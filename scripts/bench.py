@@ -13,6 +13,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -37,6 +38,9 @@ from ilha.core.move.hold import hold  # noqa: E402
 from ilha.core.tide.harmonic import Constants  # noqa: E402
 from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402
+from ilha.desk.books import box_of, rule_book  # noqa: E402
+from ilha.desk.outfit import ChoiceQuestion  # noqa: E402
+from ilha.desk.water import moment, situation_of  # noqa: E402
 from ilha.store import db  # noqa: E402
 from ilha.web.app import create_app  # noqa: E402
 
@@ -157,15 +161,30 @@ WAVES = {"M2": (0.78, 62.0), "S2": (0.27, 95.0), "N2": (0.16, 41.0), "K2": (0.08
          "M4": (0.03, 10.0), "MS4": (0.02, 60.0)}
 
 
-def choices_of(heads: int, plastics: int) -> Callable[[], object]:
-    """A whole choice: every combination of a box with six lines and four rods."""
+def choices_of(heads: int, plastics: int, lines: int = 6, rods: int = 4) -> Callable[[], object]:
+    """A whole choice: every combination of a box of so much, of common sizes over and over."""
     common = catalogue()
     box = Box(
         tuple(common.plastics[i % len(common.plastics)] for i in range(plastics)),
         tuple(common.heads[(i * 7) % len(common.heads)] for i in range(heads)),
-        common.lines[:6], common.rods[:4])
+        tuple(replace(common.lines[i % len(common.lines)], id=str(i)) for i in range(lines)),
+        tuple(replace(common.rods[i % len(common.rods)], id=str(i)) for i in range(rods)))
     situation = Situation("jetty", 7.5, 0.5, fish_named("European seabass"), bottom="rock")
     return lambda: choose(situation, box)
+
+
+def demo_choice_ms() -> float:
+    """The whole-box search of the demo's box at its first mark."""
+    with tempfile.TemporaryDirectory() as folder:
+        conn = db.connect(Path(folder) / "bench.sqlite3")
+        db.migrate(conn)
+        marela.load(conn, NOW_S, log=False)
+        asked = ChoiceQuestion(mark_id=1, step=60, fish="european-seabass")
+        at = moment(conn, NOW_S, asked)
+        situation, box, rules = situation_of(conn, at, asked, 60), box_of(conn), rule_book(conn)
+        taken = median_ms(lambda: choose(situation, box, rules))
+        conn.close()
+    return taken
 
 
 def lid_of(heads: int, cells: int) -> Callable[[], object]:
@@ -261,6 +280,8 @@ def main() -> int:
         print(f"board_heads_x{times} {growth(board_of(24 * times, 145)):.2f} x")
         print(f"board_steps_x{times} {growth(board_of(24, 145 * times)):.2f} x")
     print(f"choice_ms {median_ms(choices_of(60, 25)):.1f} ms")
+    print(f"choice_demo_ms {demo_choice_ms():.1f} ms")
+    print(f"choice_large_ms {median_ms(choices_of(60, 30, 8, 6)):.1f} ms")
     print(f"choice_growth_heads_x2 {growth_of(choices_of(120, 25), choices_of(60, 25)):.2f} x")
     print(f"choice_growth_plastics_x2 {growth_of(choices_of(60, 50), choices_of(60, 25)):.2f} x")
     print(f"lid_chart_ms {median_ms(lid_of(20, 60)):.1f} ms")

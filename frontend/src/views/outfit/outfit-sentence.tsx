@@ -4,12 +4,12 @@ import type { Choice as Chosen, ChoiceQuery, DayBoard } from "../../api/types";
 import { Choice, Fact, type Source } from "../../ui/fact";
 import type { Facts } from "../../features/question/facts";
 import { FishFact, MoodFact, NeedFact, WHERE } from "../../features/facts/fish-fact";
-import { useChosen, useQuestion } from "../../features/question/question";
+import { useQuestion } from "../../features/question/question";
 import { setStep, useStep } from "../../features/question/time";
 import { frameAt } from "../../drawing/geometry/frame";
 import { COVERS, ShankFact } from "../../features/facts/bench-facts";
 import { CastFacts, FallFact, WorkFact } from "../../features/facts/cast-facts";
-import { CurrentFact, DepthFact } from "../../features/facts/water-facts";
+import { CurrentFact, DepthFact, Over } from "../../features/facts/water-facts";
 import { MarkFact } from "../../features/facts/place-facts";
 import { StanceFact } from "../../features/facts/stance-fact";
 import { ProfileFact, SalinityFact, WithYouFact } from "../../features/facts/situation-facts";
@@ -61,7 +61,6 @@ export function OutfitSentence({ choice, board, query }: {
 }) {
   const step = useStep();
   const frame = board && frameAt(board, step);
-  const { mark } = useChosen();
   const asked = choice?.asked;
   const [open, setOpen] = useState(false);
   return (
@@ -71,10 +70,10 @@ export function OutfitSentence({ choice, board, query }: {
         <Fact label="day and time" words={`${board ? dayWords(board.date) : "today"} ${asked?.clock ?? ""}`} source="chosen">
           {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
         </Fact>
-        {". "}<CurrentFact board={board} frame={frame} />{` over ${mark?.bottom ?? "sand"} in `}<DepthFact board={board} frame={frame} />
+        {". "}<CurrentFact board={board} frame={frame} /><Over /><DepthFact board={board} frame={frame} />
         {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
         <span className="more-facts"><MoreFacts asked={asked} query={query} /></span>
-        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 20 more"}</button>
+        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 21 more"}</button>
       </p>
     </div>
   );
