@@ -203,3 +203,32 @@ def test_the_day_follows_the_fish_and_its_mood(client: FlaskClient) -> None:
     assert min(keen["zone_to_m"]) > 2.0
     typed = get(client, ask + "&fish=bluefish&zone_from_m=0&zone_to_m=0.8")
     assert (set(typed["zone_from_m"]), set(typed["zone_to_m"])) == ({0.0}, {0.8})
+
+
+@pytest.mark.parametrize("view", ["doctor?trouble=snags&", "fan?sector_deg=120&"])
+@pytest.mark.parametrize("part", ["plastic_id", "head_id", "line_id", "rod_id"])
+def test_a_part_that_is_not_there_is_refused(client: FlaskClient, view: str, part: str) -> None:
+    named = {"plastic_id": 1, "head_id": 3} | {part: 999}
+    ids = "&".join(f"{key}={value}" for key, value in named.items())
+    answer = client.get(f"/api/choice/{view}mark_id=1&step=72&fish=european-seabass&{ids}")
+    assert (answer.status_code, answer.get_json()["field"]) == (404, part)
+
+
+def test_the_doctor_answers_for_the_outfit_that_is_asked_about(client: FlaskClient) -> None:
+    """Numbers are of its own head, proposed or not."""
+    ask = (ASK.replace("/choice", "/choice/doctor")
+           + "&trouble=swept&retrieve=lift-drop&plastic_id=1")
+    light, heavy = (get(client, f"{ask}&head_id={head}") for head in (3, 13))
+    value = {name: {c["key"]: c["value"] for c in body["changes"]}
+             for name, body in (("light", light), ("heavy", heavy))}
+    assert value["light"]["lead"] > value["heavy"]["lead"]
+
+
+def test_wire_is_for_fish_that_cut_and_no_leader_is_below_its_line(client: FlaskClient) -> None:
+    for fish in ("southern-flounder", "spotted-seatrout", "red-drum", "european-seabass"):
+        ask = f"/api/choice?mark_id=1&step=72&fish={fish}&leader=structure"
+        for o in get(client, ask)["outfits"]:
+            assert o["tip"] != "wire", fish
+            assert o["leader_kg"] >= o["line_kg"], fish
+    teeth = get(client, "/api/choice?mark_id=1&step=72&fish=bluefish")["outfits"]
+    assert {o["tip"] for o in teeth} <= {"wire", "bite piece"}
