@@ -197,3 +197,14 @@ def test_the_demo_loses_more_on_rock(tmp_path: Path) -> None:
     lost = {row["name"]: row["per_hour"] for row in worked["lost_on"]}
     assert lost["rock"] > 2 * lost["sand"]
     assert client.get("/api/restock").get_json()["total_cost"] > 5.0
+
+
+def test_a_mark_without_tide_is_packed_for_once_its_current_is_typed(client: FlaskClient) -> None:
+    visit = {"mark_id": 8, "date": "2026-07-16", "from_hour": 6, "to_hour": 8,
+             "fish": "red-porgy"}
+    bare = client.post("/api/pack", json={"visits": [visit]})
+    assert (bare.status_code, bare.get_json()["field"]) == (422, "typed_speed_m_s")
+    slow, fast = (client.post("/api/pack", json={"visits": [{**visit, "typed_speed_m_s": u}]})
+                  for u in (0.1, 0.6))
+    assert slow.get_json()["heads"]
+    assert slow.get_json()["heads"] != fast.get_json()["heads"]

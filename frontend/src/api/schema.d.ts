@@ -5319,6 +5319,12 @@ export interface components {
             mark_id: number;
             /** To Hour */
             to_hour: number;
+            /**
+             * Typed Speed M S
+             * @description current that is seen, where the mark has no tide
+             * @default null
+             */
+            typed_speed_m_s?: number | null;
         };
         /**
          * Wade

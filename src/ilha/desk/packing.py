@@ -43,6 +43,8 @@ class Visit(Asked):
     from_hour: float = Field(ge=0.0, le=24.0)
     to_hour: float = Field(ge=0.0, le=24.0)
     fish: str = Field(max_length=80)
+    typed_speed_m_s: float | None = Field(
+        None, ge=0.0, le=6.0, description="current that is seen, where the mark has no tide")
 
 
 class PackQuestion(Asked):
@@ -96,7 +98,8 @@ def _looked(
     shared = asked.model_dump(exclude={"visits", "rod_id", "line_id"})
     rules, out = rule_book(conn), []
     for i, visit in enumerate(asked.visits):
-        question = ChoiceQuestion(mark_id=visit.mark_id, date=visit.date, fish=visit.fish, **shared)
+        question = ChoiceQuestion(mark_id=visit.mark_id, date=visit.date, fish=visit.fish,
+                                  typed_speed_m_s=visit.typed_speed_m_s, **shared)
         at = moment(conn, now_s, question)
         steps = _steps(i, visit, at)
         for step in steps:
