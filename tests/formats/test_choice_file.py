@@ -136,3 +136,36 @@ def test_what_is_no_json_or_lacks_a_field(
     code, _, err = asked(tmp_path, capsys, {k: v for k, v in QUESTION.items() if k != "fish"})
     assert code == 2
     assert "`fish` is needed" in err
+
+
+def test_where_nothing_does_it_says_why_and_what_comes_nearest(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    torrent = {**QUESTION, "surface_speed_m_s": 5.5, "depth_m": 60.0}
+    code, out, _ = asked(tmp_path, capsys, torrent)
+    found = json.loads(out)
+    jsonschema.validate(found, schema("ilha-choice-1.schema.json"))
+    assert (code, found["outfits"], found["why"]["limit"]) == (0, [], "too-light")
+    assert "gets to the fish" in found["why"]["says"]
+    # Of what is swept off the heaviest comes nearest.
+    assert found["why"]["nearest"]["head"]["oz"] >= 2.0
+    weak = {**QUESTION, "fish": "European seabass", "fish_kg": 300.0, "box": BOX,
+            "line_diameter_mm": None}
+    _, out, _ = asked(tmp_path, capsys, weak)
+    assert json.loads(out)["why"]["limit"] in ("line-too-weak", "hook-too-weak")
+
+
+def test_each_outfits_scenario_is_answered_alike_on_the_command_line(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    _, out, _ = asked(tmp_path, capsys, {**QUESTION, "feeding": "suspended"})
+    outfits = json.loads(out)["outfits"]
+    assert outfits
+    for outfit in outfits:
+        path = tmp_path / "scenario.json"
+        path.write_text(json.dumps(outfit["scenario"]), "utf-8")
+        assert main(["board", str(path)]) == 0
+        head = json.loads(capsys.readouterr().out)["heads"][0]
+        assert head["verdict"][0] == outfit["verdict"]
+        for name in ("count_s", "lead_m"):
+            assert head[name][0] == pytest.approx(outfit[name], abs=0.02)

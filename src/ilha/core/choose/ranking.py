@@ -61,7 +61,8 @@ class _Ranking:
         row = np.concatenate([w.row for w in ways])
         self.row = row
         mass = found.mass[row]
-        rank = np.round(np.where(self.usable, self.total, self.total - 1e3) / EVEN)
+        short = np.concatenate([self.scored[k].short[w.row] for k, w in enumerate(ways)])
+        rank = np.round((self.total - short) / EVEN)
         # Of even ones the lightest; then by what it is, not by where it lies in the box.
         self.order = np.lexsort((found.rows.rigging[row], self._names(row), mass, -rank))
 
@@ -77,7 +78,7 @@ class _Ranking:
     def _top(self, k: int) -> Indices:
         """The best rows of one way, of either side of weedless."""
         scored = self.scored[k]
-        ranked = np.where(scored.usable, scored.points, scored.points - 1e3)
+        ranked = scored.points - scored.short
         covered = scored.traits.weedless[:, 0].astype(bool)
         half = CANDIDATES // 2
         return np.unique(np.concatenate([

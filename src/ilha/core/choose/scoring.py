@@ -15,7 +15,7 @@ from ilha.core.choose.box import Box
 from ilha.core.choose.combine import ON_A_LINE
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.fish import Fish
-from ilha.core.choose.found import Found
+from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.outfit import Overruled, Reason
 from ilha.core.choose.rules import Rule, given, met
 from ilha.core.choose.situation import Situation
@@ -71,12 +71,21 @@ class Scored:
     """Every row on the rod and line that fish it best, as it is brought back in one way.
 
     column : (N,). points : (N,), of the rig. usable : (N,), whether it is worth a proposal.
+    short : (N,) points by which it comes after all that is.
     """
 
     traits: Traits
     column: Indices
     points: Array
     usable: Flags
+    short: Array
+
+
+def _short(found: Found, judged: Judged, usable: Flags) -> Array:
+    """What no tackle bears comes after what is usable, and what never gets to the fish after that:
+    the heavier, the nearer."""
+    never = 2e3 - 20.0 * np.log2(found.mass / 1e-3)[:, None]
+    return np.where(usable, 0.0, np.where(judged.reached, 1e3, never))
 
 
 def _best_columns(points: Array, tackle: Array, usable: Flags) -> Indices:
@@ -109,7 +118,8 @@ def score_rows(
         usable = found.usable(judged)
         column = _best_columns(points, tackle, usable)
         at = (np.arange(shape[0]), column)
-        out.append(Scored(traits, column, points[at], usable[at]))
+        short = _short(found, judged, usable)
+        out.append(Scored(traits, column, points[at], usable[at], short[at]))
     return out
 
 
