@@ -136,6 +136,8 @@ def test_a_rule_of_ones_own_moves_the_choice(page: Page, server: Server, watch: 
     own = page.locator(".rule", has_text="Sticks work off the old quay.")
     expect(own).to_be_visible()
     page.get_by_role("link", name="Outfit").first.click()
+    page.wait_for_function("() => document.querySelector('.outfit')"
+                           " && !document.querySelector('.outfits-body.dim')")
     expect(page.locator(".outfit").first).to_contain_text("Sticks work off the old quay.")
     page.get_by_role("link", name="Know").first.click()
     own.get_by_role("button", name="remove").click()
@@ -291,6 +293,8 @@ def test_a_mark_without_tide_is_asked_its_current_in_any_view(
     expect(page.locator(".no-water")).to_contain_text("has no tide: what do you see?")
     if view:
         page.locator(f"nav a[href='/{view}']").first.click()
+        # The Day's own box must be gone before anything is typed.
+        expect(page.get_by_role("heading", name=view.capitalize(), level=1)).to_be_attached()
     if view == "bench":
         # The hook's way through the plastic asks no water.
         expect(page.locator("main")).not_to_contain_text("error")
@@ -298,6 +302,7 @@ def test_a_mark_without_tide_is_asked_its_current_in_any_view(
     box = page.get_by_label("Current you see at the surface")
     box.fill("0.3")
     box.press("Enter")
+    page.wait_for_function("() => !document.querySelector('.dim')")
     expect(page.locator({"": ".rung", "outfit": ".outfit", "card": "main article"}[view]).first
            ).to_be_visible()
     # It is kept with the mark: the other views have it.

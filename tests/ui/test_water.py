@@ -127,11 +127,11 @@ def test_swum_back_it_shows_the_way_in(page: Page, server: Server, watch: Watch)
     expect(page.locator(".swim.in-zone")).to_have_count(1)
     expect(page.locator(".column-frame")).to_contain_text("against the distance")
     expect(page.locator(".figures")).to_contain_text(
-        "swim it back at 0.60 m/s, 0.8 turns a second")
+        "swim it back at 0.70 m/s, 0.9 turns a second")
     fact(page, "how it is worked").click()
     page.locator(".popover input").nth(1).fill("60")
     page.locator(".popover input").nth(1).press("Enter")
-    expect(page.locator(".figures")).to_contain_text("0.60 m/s, 1.0 turns a second")
+    expect(page.locator(".figures")).to_contain_text("0.70 m/s, 1.2 turns a second")
     assert page.locator(".drop-it").count() == 0
     watch.must_be_clean()
 

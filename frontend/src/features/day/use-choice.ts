@@ -33,7 +33,7 @@ export function useChoice() {
     board: board.data, choice: result.data ?? good?.choice, query,
     state: {
       refused: result.error && !away ? result.error : null,
-      staleSince: away ? (good?.at ?? 0) : null, pending: result.isFetching && !result.data,
+      staleSince: away ? (good?.at ?? 0) : null, pending: result.isFetching && (!result.data || result.isStale),
       retry: () => void result.refetch(),
     },
   };
