@@ -70,6 +70,13 @@ def require(
     """
     array = np.asarray(value, dtype=float)
     floor = above if above is not None else low
+    if array.size == 0:
+        return array
+    # Not a number is neither within nor without: it fails both comparisons.
+    least, most = array.min(), array.max()
+    if (-np.inf < least and most < np.inf and (above is None or least > above)
+            and (low is None or least >= low) and (high is None or most <= high)):
+        return array
     rules: list[tuple[Any, str]] = [(~np.isfinite(array), "must be a finite number")]
     if above is not None:
         rules.append((array <= above, f"must be above {_bound(above, unit)}"))

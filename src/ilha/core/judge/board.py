@@ -163,23 +163,31 @@ def _window(
 
 
 def _least_mass(
-    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, shape: tuple[int, int]
+    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, bears: Array
 ) -> Array:
-    """Heads that differ in mass alone have one least mass: each kind is solved once.
+    """Heads that differ in mass alone have one least mass: each kind is solved once, beginning
+    at the one of them whose greatest current (``bears``, (H, T)) is nearest the present one.
 
     With a sinker it is the sinker's, and each head's own.
     """
+    shape = bears.shape
     if school.scope_limit is None:
         return np.full(shape, np.nan)
     current = np.asarray(f.cond.surface_speed)
     if isinstance(f.held.tackle, Sinker):
         return np.broadcast_to(least_sinker(f.held, current, school.scope_limit), shape)
     kinds: dict[tuple[object, ...], int] = {}
-    which = [kinds.setdefault(h.kind, len(kinds)) for h in heads]
-    first = [heads[which.index(k)] for k in range(len(kinds))]
+    which = np.array([kinds.setdefault(h.kind, len(kinds)) for h in heads])
+    first = [heads[int(np.argmax(which == k))] for k in range(len(kinds))]
     body = assemble(plastic, first, parts=f.body.parts)
-    least = least_mass(lambda mass: assemble(plastic, first, mass, f.body.parts), body, f.held,
-                       current, school.scope_limit)
+    off = np.nan_to_num(np.abs(np.log(bears / np.maximum(current, 1e-3))), nan=np.inf)
+    near = np.stack([np.argmin(np.where((which == k)[:, None], off, np.inf), axis=0)
+                     for k in range(len(first))])
+    weight = np.broadcast_to(f.held.weight, shape)
+    least = least_mass(
+        lambda mass: assemble(plastic, first, mass, f.body.parts), body, f.held, current,
+        school.scope_limit, (np.take_along_axis(weight, near, axis=0),
+                             np.take_along_axis(bears, near, axis=0)))
     return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)
 
 
@@ -248,5 +256,5 @@ def board(
         usable = usable & (fit > FITS_BADLY)[:, None]
     picks["depth-table"] = by_depth_table(
         mass, usable, cond.depth + steps, cond.surface_speed + steps)
-    least = _least_mass(f, plastic, box, chosen, shape)
+    least = _least_mass(f, plastic, box, chosen, bears)
     return Board(f, plastic, box, rod, chosen, low, high, bears, least, judged, picks)

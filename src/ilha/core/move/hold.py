@@ -124,8 +124,8 @@ def hold(
     y0 = np.broadcast_to(np.arcsinh(start.pull / start.vertical), shape)
     tension = np.broadcast_to(np.hypot(start.vertical, start.pull), shape)
     with np.errstate(over="ignore", invalid="ignore", divide="ignore"):
-        y, bend, tension = _climb(load, y0, tension, steps)
-    lines, spans = _integrals(y, bend, depth - z0, t[::2], trace, bare)
+        y, e, bend, tension = _climb(load, y0, tension, steps)
+    lines, spans = _integrals(y, e, bend, depth - z0, t[::2], trace, bare)
     y_top = y[-1]
     cosh = np.cosh(y_top)
     line_out = lines[-1] + h * cosh + start.below
@@ -216,16 +216,19 @@ def _two_cosh(y: Array) -> Array:
     return e
 
 
-def _climb(load: _Load, y: Array, tension: Array, steps: int) -> tuple[Array, Array, Array]:
-    """y and dy/dt at the steps' nodes (steps + 1, ...) and the tension at the top.
+def _climb(
+    load: _Load, y: Array, tension: Array, steps: int
+) -> tuple[Array, Array, Array, Array]:
+    """y, exp y and dy/dt at the steps' nodes (steps + 1, ...) and the tension at the top.
 
     Runge-Kutta 4 in y; the tension, which skin friction changes little, by the midpoint.
     """
-    nodes, bends = np.empty((steps + 1, *y.shape)), np.empty((steps + 1, *y.shape))
+    nodes, exps, bends = (np.empty((steps + 1, *y.shape)) for _ in range(3))
     dt = 1.0 / steps
     for n in range(steps):
         i = 2 * n
-        k1 = load.bend(i, _two_cosh(y), tension)
+        e = np.exp(y, out=exps[n, ...])
+        k1 = load.bend(i, e + 1.0 / e, tension)
         nodes[n], bends[n] = y, k1
         c, gain = load.drag_on(i + 1, y + 0.5 * dt * k1, dt)
         middle = tension + 0.5 * gain
@@ -241,12 +244,13 @@ def _climb(load: _Load, y: Array, tension: Array, steps: int) -> tuple[Array, Ar
         k2 += y
         # A line gone flat runs away within a step: it is stopped here and said to be never.
         y = np.fmax(np.fmin(k2, _Y_STOP), -_Y_STOP)
-    nodes[steps], bends[steps] = y, load.bend(2 * steps, _two_cosh(y), tension)
-    return nodes, bends, tension
+    e = np.exp(y, out=exps[steps, ...])
+    nodes[steps], bends[steps] = y, load.bend(2 * steps, e + 1.0 / e, tension)
+    return nodes, exps, bends, tension
 
 
 def _integrals(
-    y: Array, bend: Array, water: Array, t: Array, every: bool, bare: bool
+    y: Array, e: Array, bend: Array, water: Array, t: Array, every: bool, bare: bool
 ) -> tuple[Array, Array]:
     """Line in the water and its span: integrals of cosh y and sinh y over the height.
 
@@ -256,7 +260,6 @@ def _integrals(
     """
     dt = 1.0 / (y.shape[0] - 1)
     dz = water * _pace(t)
-    e = np.exp(y)
     inverse = 1.0 / e
     half = 0.5 * dz
     at = slice(None) if every else slice(None, None, y.shape[0] - 1)
@@ -279,10 +282,10 @@ def _integrals(
 
 def _height_of_flat(y: Array, z: Array) -> Array:
     """Height (m) at which |y| first passes ``Y_NEVER``, by proportion in the step; inf if never."""
+    if not (np.fmax.reduce(y, axis=None) > Y_NEVER or np.fmin.reduce(y, axis=None) < -Y_NEVER):
+        return np.full(y.shape[1:], np.inf)
     over = np.abs(y) > Y_NEVER
     found = over.any(axis=0)
-    if not np.any(found):
-        return np.full(y.shape[1:], np.inf)
     at = np.argmax(over, axis=0)[None]
     before = np.maximum(at - 1, 0)
 

@@ -26,6 +26,9 @@ SINKER_MAX = 2.0
 _Y = np.geomspace(1e-5, 12.0, 600)
 _LOG_Y = np.log(_Y)
 _LOG_EXCESS = np.log(np.where(_Y < 1e-2, _Y**2 / 6.0, np.sinh(_Y) / _Y - 1.0))
+_PER_CURRENT, _PER_WEIGHT = 2.0, 1.2
+"""Powers with which the bow grows with the current and falls with the weight: about, where
+searches begin."""
 _TOLERANCE = 1e-3
 """Of the scope, relative, at the end of an inversion."""
 
@@ -63,14 +66,17 @@ def _solve(
         lo, hi = np.where(r < 0.0, x, lo), np.where(r > 0.0, x, hi)
         ended = ((x >= ceiling) & (r < 0.0)) | ((x <= floor) & (r > 0.0))
         settled = ended | (np.abs(r) < 0.25 * _TOLERANCE) | (hi - lo < 1e-4)
-        if np.all(settled):
-            return x
         if before_x is not None and before_r is not None:
             moved = np.abs(x - before_x) > 1e-9
             m = np.where(moved, (r - before_r) / np.where(moved, x - before_x, 1.0), m)
             m = np.clip(m, 0.4 * slope, 3.0 * slope)
-        before_x, before_r = x, r
         step = np.clip(x - r / m, floor, ceiling)
+        # A secant's step takes off more than nine tenths of a small miss: the last need not be
+        # looked at again.
+        small = np.abs(r) < (0.25 * _TOLERANCE if before_r is None else 2.5 * _TOLERANCE)
+        if np.all(settled | small):
+            return np.where(settled, x, step)
+        before_x, before_r = x, r
         # Outside the bracket the secant is not to be trusted: halve it. So too where it creeps.
         creeps = k >= 10 and k % 2 == 0
         inside = ((step > lo) | (step <= floor)) & ((step < hi) | (step >= ceiling)) & (not creeps)
@@ -200,18 +206,21 @@ def greatest_current(held: Held, limit: float) -> Array:
     guess = np.sqrt(guess / (0.5 * held.rho * (held.area + 1.8 * held.diameter * depth * 0.8)))
     x = _solve(
         lambda x: _miss(held.at(np.exp(x), bare=True), at),
-        np.broadcast_to(np.log(guess), shape).copy(), 1.7, np.log(1e-3), np.log(CURRENT_MAX),
+        np.broadcast_to(np.log(guess), shape).copy(), _PER_CURRENT, np.log(1e-3), np.log(CURRENT_MAX),
     )
     return np.where(sinks & holds_calm, np.exp(x), np.nan)
 
 
 def least_mass(
-    body_of: Callable[[Array], Body], body: Body, held: Held, current: Array, limit: float
+    body_of: Callable[[Array], Body], body: Body, held: Held, current: Array, limit: float,
+    borne: tuple[Array, Array] | None = None,
 ) -> Array:
     """The least mass (kg) of a head of each shape, hook and metal that holds; (H, T).
 
     body_of : the rig with heads of other masses (H, T), kg: its drag grows with them. NaN where
-    even ``MASS_MAX`` does not hold; 0 where hook and plastic alone hold.
+    even ``MASS_MAX`` does not hold; 0 where hook and plastic alone hold. borne : the wet weight (N)
+    of a head like it and the greatest current (m/s) that this one bears, (H, T) each, NaN for
+    none: where to begin looking, no more.
     """
     shape = np.broadcast_shapes(body.m_head.shape, *(
         np.shape(v) for v in (held.depth, held.tip_height, current, held.rho, held.nu)))
@@ -230,7 +239,11 @@ def least_mass(
     low, high = np.log(np.maximum(rest, 1e-5)), np.log(8.0 * MASS_MAX * G)
     carried = _weight_guess(held, body.drag_area, current, at) - held.tackle.weight
     guess = np.log(np.maximum(carried, 1e-4))
-    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), 1.0, -high, -low)
+    if borne is not None:
+        near = np.log(borne[0]) + _PER_CURRENT / _PER_WEIGHT * np.log(
+            np.maximum(current, 1e-3) / borne[1])
+        guess = np.where(np.isfinite(near), near, guess)
+    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), _PER_WEIGHT, -high, -low)
     mass = np.maximum((np.exp(x) - rest) / per_kg, 0.0)
     return np.where(mass < MASS_MAX, mass, np.nan)
 
@@ -260,6 +273,6 @@ def least_sinker(held: Held, current: Array, limit: float) -> Array:
     guess = np.log(_weight_guess(held, held.area, current, at))
     # A jig that floats must first be held down.
     low = np.log(np.broadcast_to(np.maximum(1e-4, -1.05 * held.weight), shape))
-    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), 1.0, -np.log(SINKER_MAX * G), -low)
+    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), _PER_WEIGHT, -np.log(SINKER_MAX * G), -low)
     mass = np.exp(x) / per_kg
     return np.where(mass < 0.99 * SINKER_MAX, mass, np.nan)
