@@ -6,7 +6,7 @@ import { ErrorBoundary } from "./ui/error-boundary";
 import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
 import { makeQueryClient } from "./api/client";
 import { dayQuery } from "./api/day";
-import { RESTS_ON_LOG } from "./api/log";
+import { changed } from "./api/rests";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
 import type { Box, Mark, Settings } from "./api/types";
 import { makeQuery, storedFacts } from "./features/question/facts";
@@ -114,9 +114,7 @@ function Shell({ children }: { children: ReactNode }) {
 function useLogTaken(): void {
   const queries = useQueryClient();
   useEffect(() => {
-    onTaken(() => {
-      for (const key of [...RESTS_ON_LOG, "day"]) void queries.invalidateQueries({ queryKey: [key] });
-    });
+    onTaken(() => void changed(queries, "log"));
     void flush();
   }, [queries]);
 }

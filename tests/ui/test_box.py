@@ -148,7 +148,8 @@ def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Wa
     assert len(names) >= 5
     expect(page.locator(".lid-path")).to_be_attached()
     fact(page, "school").click()
-    page.get_by_role("option", name="depth table").click()
+    with page.expect_response(re.compile(r"/api/lid\?.*school=depth-table")):
+        page.get_by_role("option", name="depth table").click()
     expect(page.locator(".lid-name", has_text="1/16 oz")).to_have_count(0)
     page.get_by_label("Your lid is wide, mm").fill("110")
     with page.expect_download() as got:

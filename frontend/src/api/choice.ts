@@ -36,6 +36,3 @@ export const fishQuery = queryOptions({
   queryKey: ["fish"],
   queryFn: ({ signal }) => unwrap(client.GET("/api/fish", { signal })),
 });
-
-/** What rests on rules and fish, and is asked for again when they change. */
-export const RESTS_ON_RULES = ["choice", "moves", "doctor", "fan"] as const;

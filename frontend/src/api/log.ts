@@ -26,9 +26,6 @@ export const againQuery = (query: AgainQuery) => queryOptions({
   queryFn: ({ signal }) => unwrap(client.GET("/api/log/again", { params: { query }, signal })),
 });
 
-/** What rests on the log. */
-export const RESTS_ON_LOG = ["log", "learned", "worked", "again", "box", "restock", "pack"] as const;
-
 /** A log or catches kept elsewhere: all of a file or nothing of it. */
 export const bringLog = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/log.csv", { body: { text, try: only_try } }));
 export const bringCatches = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/catches.gpx", { body: { text, try: only_try } }));

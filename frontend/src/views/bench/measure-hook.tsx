@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
-import { boxQuery } from "../../api/resources";
+import { changed } from "../../api/rests";
 import type { Head } from "../../api/types";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
@@ -34,8 +34,7 @@ export function MeasureHook({ head, units }: { head: Head; units: Units }) {
       }));
       setSaid("");
       setOpen(false);
-      await Promise.all([queries.invalidateQueries(boxQuery), queries.invalidateQueries({ queryKey: ["fit"] })]);
-      void queries.invalidateQueries({ queryKey: ["day"] });
+      await changed(queries, "box");
     } catch (error) {
       setSaid(plainWords(error));
     }

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
-import { boxQuery } from "../../api/resources";
+import { changed } from "../../api/rests";
 import { LOOKS, PLASTIC_MATERIALS } from "../../api/vocabulary";
 import type { NewPlastic, Plastic } from "../../api/types";
 import { TraceScene } from "../../drawing/scenes/trace-scene";
@@ -43,7 +43,7 @@ export function Trace({ near, units, onHide }: { near: Plastic; units: Units; on
         body_length_mm: number("body_length_mm"), width_mm: number("width_mm"), height_mm: number("height_mm"),
         mass_g: mass, profile,
       } }));
-      await queries.invalidateQueries(boxQuery);
+      await changed(queries, "box");
       choose({ plastic_id: made.id });
       onHide();
     } catch (error) {

@@ -1,17 +1,11 @@
 // The box changed, one thing after another; all that rests on it is asked for again.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { RESTS_ON_RULES } from "../../api/choice";
+import { changed } from "../../api/rests";
 import { bringCsv, putBack, saveGear, sayCounted, takeOut, weighGear, type GearKind, type Typed } from "../../api/gear";
-import { boxQuery } from "../../api/resources";
-
-const RESTS_ON_BOX = ["day", "fit", "lid", "card", "savings", "pack", "restock", "buy", ...RESTS_ON_RULES];
 
 export function useGear(kind: GearKind) {
   const queries = useQueryClient();
-  const onSuccess = async () => {
-    for (const key of RESTS_ON_BOX) void queries.invalidateQueries({ queryKey: [key] });
-    await queries.invalidateQueries(boxQuery);
-  };
+  const onSuccess = () => changed(queries, "box");
   const save = useMutation({ mutationFn: ({ id, typed }: { id: number | null; typed: Typed }) => saveGear(kind, id, typed), onSuccess });
   const remove = useMutation({ mutationFn: (id: number) => takeOut(kind, id), onSuccess });
   const back = useMutation({ mutationFn: (id: number) => putBack(kind, id), onSuccess });

@@ -2,9 +2,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import { RESTS_ON_RULES, fishQuery } from "../../api/choice";
+import { fishQuery } from "../../api/choice";
+import { changed } from "../../api/rests";
 import { client, unwrap } from "../../api/client";
-import { referenceQuery } from "../../api/resources";
 import type { Fish } from "../../api/types";
 import { WHERE } from "../../features/facts/fish-fact";
 import { plainWords } from "../../ui/typed";
@@ -17,11 +17,7 @@ export function FishPart() {
   const queries = useQueryClient();
   const [find, setFind] = useState("");
   const [open, setOpen] = useState<string | null>(null);
-  const again = () => {
-    void queries.invalidateQueries(fishQuery);
-    void queries.invalidateQueries(referenceQuery);
-    for (const key of RESTS_ON_RULES) void queries.invalidateQueries({ queryKey: [key] });
-  };
+  const again = () => void changed(queries, "fish");
   const back = useMutation({
     mutationFn: (key: string) => unwrap(client.DELETE("/api/fish/{key}", { params: { path: { key } } })), onSuccess: again,
   });

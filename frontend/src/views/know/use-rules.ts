@@ -1,6 +1,7 @@
 // Changes to rules: sent one after another; whatever rests on them is asked for again.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { RESTS_ON_RULES, rulesQuery } from "../../api/choice";
+import { rulesQuery } from "../../api/choice";
+import { changed } from "../../api/rests";
 import { client, unwrap } from "../../api/client";
 import type { NewRule, Rules } from "../../api/types";
 
@@ -8,7 +9,7 @@ export function useRules() {
   const queries = useQueryClient();
   const took = (rules: Rules) => {
     queries.setQueryData(rulesQuery.queryKey, rules);
-    for (const key of RESTS_ON_RULES) void queries.invalidateQueries({ queryKey: [key] });
+    void changed(queries, "rules");
   };
   const change = useMutation({
     mutationFn: ({ key, on, weight }: { key: string; on: boolean; weight: number | null }) =>

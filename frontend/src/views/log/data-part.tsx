@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Form } from "react-bootstrap";
 import { bringCatches, bringLog } from "../../api/log";
+import { allChanged } from "../../api/rests";
 import { FileTools } from "../../ui/file-tools";
 
 export function DataPart() {
@@ -21,7 +22,7 @@ export function DataPart() {
       if (!answer.ok) throw new Error(body.message ?? "not taken");
       setDone(`${body.rows} rows are in. What was here before is kept as ${body.kept_as}, beside the database.`);
       setFile(null);
-      await queries.invalidateQueries();
+      await allChanged(queries);
     } catch (error) {
       setSaid(error instanceof TypeError ? "The server does not answer: nothing was changed." : (error as Error).message.replaceAll("`", ""));
     } finally {
@@ -30,7 +31,7 @@ export function DataPart() {
   };
   const taking = (bring: typeof bringLog) => async (text: string, onlyTry: boolean) => {
     const taken = await bring(text, onlyTry);
-    if (!onlyTry) await queries.invalidateQueries();
+    if (!onlyTry) await allChanged(queries);
     return taken;
   };
   return (

@@ -1,7 +1,8 @@
 // What the water taught: each factor with what it rests on; held fast, begun afresh, followed again.
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, unwrap } from "../../api/client";
-import { RESTS_ON_LOG, learnedQuery } from "../../api/log";
+import { learnedQuery } from "../../api/log";
+import { changed } from "../../api/rests";
 import type { LearnedFactor } from "../../api/types";
 import { SeenScene } from "../../drawing/scenes/seen-scene";
 import { plainWords } from "../../ui/typed";
@@ -14,7 +15,7 @@ export function LearnedPart() {
       unwrap(client.PUT("/api/log/learned", { body: { kind: factor.kind, key: factor.key, action } })),
     onSuccess: (all) => {
       queries.setQueryData(learnedQuery.queryKey, all);
-      for (const key of [...RESTS_ON_LOG, "day"]) void queries.invalidateQueries({ queryKey: [key] });
+      void changed(queries, "log");
     },
   });
   if (!data) return <p className="waiting" role="status">{error ? plainWords(error) : "Reading what was learned …"}</p>;

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { putBack } from "../../api/gear";
 import { marksQuery, streamsQuery, tidesQuery } from "../../api/resources";
+import { changed } from "../../api/rests";
 import type { AskTide, Mark, NewMark, NewStream, NewTide, Port, Stream } from "../../api/types";
 import { ChartScene } from "../../drawing/scenes/chart-scene";
 import { useQuestion } from "../../features/question/question";
@@ -80,8 +81,7 @@ function useChanges() {
   const queries = useQueryClient();
   async function after<T>(done: Promise<T>): Promise<T> {
     const value = await done;
-    await Promise.all([marksQuery, tidesQuery, streamsQuery].map((q) => queries.invalidateQueries({ queryKey: q.queryKey })));
-    void queries.invalidateQueries({ queryKey: ["day"] });
+    await changed(queries, "places");
     return value;
   }
   const path = (row_id: number) => ({ params: { path: { row_id } } });
