@@ -166,7 +166,7 @@ def test_the_chart_says_what_is_marginal_and_what_would_close_it(
     expect(page.locator(".lid-marginal").first).to_be_attached()
     page.get_by_role("button", name="what would close most of it?").click()
     first = page.locator(".buy li").first
-    expect(first).to_contain_text("of these hours", timeout=15000)
+    expect(first).to_contain_text("of these hours")
     closes = [int(re.search(r"closes (\d+) of", words)[1])  # type: ignore[index]
               for words in page.locator(".buy li").all_inner_texts()]
     assert closes == sorted(closes, reverse=True)
@@ -192,7 +192,7 @@ def test_a_day_is_packed_by_keys_ticked_off_and_printed(
     second.get_by_label("to").select_option("14")
     page.get_by_role("button", name="pack it").press("Enter")
     ticks = page.locator(".ticks li")
-    expect(ticks.first).to_contain_text("in the box", timeout=15000)
+    expect(ticks.first).to_contain_text("in the box")
     expect(page.locator(".packed")).to_contain_text("each lasts with 90 % chance")
     expect(page.locator(".losses")).to_contain_text("Boca do Porto, rock")
     ticks.first.locator("input").press("Space")
@@ -253,7 +253,7 @@ def test_on_a_phone(browser: Browser, server: Server) -> None:
         assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     page.get_by_role("button", name="Pack").click()
     page.get_by_role("button", name="pack it").click()
-    page.wait_for_selector(".ticks", timeout=15000)
+    page.wait_for_selector(".ticks")
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     watch.must_be_clean()

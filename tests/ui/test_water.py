@@ -210,7 +210,7 @@ class TestTheDrop:
         page.keyboard.press("f")
         running = page.locator(".dropping .running")
         expect(running).to_have_text("0")
-        expect(running).to_have_text("2", timeout=3000)
+        expect(running).to_have_text("2")
         school = fact(page, "school").inner_text()
         page.keyboard.press("2")
         expect(running).to_have_count(0)
@@ -226,7 +226,7 @@ class TestTheDrop:
         button.click()
         expect(page.locator(".dropping")).to_have_count(0)
         button.click()
-        expect(page.locator(".dropping")).to_have_count(0, timeout=15000)
+        expect(page.locator(".dropping")).to_have_count(0)
 
     def test_a_touch_ends_it_and_less_motion_is_honoured(
         self, browser: Browser, server: Server

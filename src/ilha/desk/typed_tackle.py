@@ -8,7 +8,7 @@ from typing import Any, cast
 from ilha.core.choose.box import hook_grams
 from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
-from ilha.core.units import kg_from_oz, m_from_mm
+from ilha.core.units import g_from_kg, kg_from_oz, m_from_mm
 from ilha.desk.records import NewHead, NewHook, NewPlastic, NewRod
 from ilha.formats.fields import FieldError
 from ilha.store import heads, hooks, plastics, rods
@@ -16,7 +16,7 @@ from ilha.store import heads, hooks, plastics, rods
 
 def printed_g(oz: float) -> float:
     """What a printed weight says, g."""
-    return round(kg_from_oz(oz) * 1e3, 2)
+    return round(g_from_kg(kg_from_oz(oz)), 2)
 
 
 def _counted(carried: int, before: Any | None, now_s: float) -> float:

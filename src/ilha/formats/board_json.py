@@ -12,6 +12,7 @@ from ilha.core.judge.remedy import Remedies, remedies
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
 from ilha.core.move.cast import Rod, is_guess
 from ilha.core.move.glide import OUTCOMES
+from ilha.core.units import g_from_kg, mm_from_m
 from ilha.formats.numbers import nullable
 
 Group = dict[str, Array]
@@ -23,7 +24,7 @@ def _fields(b: Board) -> Group:
         "wet_weight_n": b.glide.wet_weight, "drag_area_m2": b.body.drag_area,
         "fall_speed_m_s": b.glide.vertical, "fall_pitch_deg": deg(b.glide.pitch),
         "count_s": b.count, "zone_s": b.fall.zone, "lead_m": b.lead, "bottom_s": b.fall.count,
-        "stop_count_s": b.stop, "minimum_mass_g": b.least_mass * 1e3,
+        "stop_count_s": b.stop, "minimum_mass_g": g_from_kg(b.least_mass),
         "rest_angle_deg": deg(b.rest.angle), "cast_m": b.cast,
     }
 
@@ -70,7 +71,7 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
         row["hold"] = _null_where_never(row["hold"], never[i])
         row["outcome"] = [OUTCOMES[o] for o in outcome[i]]
         row["rest"] = words[i]
-        row["package_g"] = float(package[i, 0]) * 1e3
+        row["package_g"] = g_from_kg(float(package[i, 0]))
         row["verdict"] = [VERDICTS[v] for v in b.judgement.verdict[i]]
         row["verdict_low"] = [VERDICTS[v] for v in b.judgement.at_estimates[0, i]]
         row["verdict_high"] = [VERDICTS[v] for v in b.judgement.at_estimates[2, i]]
@@ -108,7 +109,7 @@ def _notes(b: Board, head: int, step: int) -> list[str]:
     package = float(np.broadcast_to(b.figures.package, (b.shape[0], 1))[head, 0])
     if is_guess(rod, np.asarray(package)):
         seen = rod.masses[np.argmin(np.abs(rod.masses - package))]
-        out.append(f"cast-guess {package * 1e3:.3g} against {seen * 1e3:.3g} g")
+        out.append(f"cast-guess {g_from_kg(package):.3g} against {g_from_kg(seen):.3g} g")
     return out
 
 
@@ -122,7 +123,7 @@ def _changes(b: Board, fixes: Remedies, head: int, step: int) -> list[str]:
     if (other := int(fixes.shape[head, step])) >= 0:
         out.append(f"try-shape {ids[other]}")
     if np.isfinite(fixes.line[head, step]):
-        out.append(f"try-line {fixes.line[head, step] * 1e3:.2f} mm")
+        out.append(f"try-line {mm_from_m(fixes.line[head, step]):.2f} mm")
     if (later := int(fixes.wait[head, step])) >= 0:
         out.append(f"try-step {later}")
     return out

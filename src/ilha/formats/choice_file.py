@@ -26,7 +26,7 @@ from ilha.core.choose.situation import (
     Symptom,
     Trend,
 )
-from ilha.core.units import G, m_from_mm, oz_from_kg
+from ilha.core.units import G, g_from_kg, m_from_mm, mm_from_m, oz_from_kg
 from ilha.core.water.conditions import ACROSS, FallKind
 from ilha.formats.box_file import BoxPart
 from ilha.formats.fields import first_error
@@ -242,16 +242,16 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
     return {
         "score": round(outfit.score, 3),
         "plastic": {"id": outfit.plastic.id, "family": outfit.plastic.look,
-                    "length_mm": round(outfit.plastic.plastic.length * 1e3, 1),
+                    "length_mm": round(mm_from_m(outfit.plastic.plastic.length), 1),
                     "material": outfit.plastic.material, "colour": outfit.colour},
         "rigging": outfit.rigging,
         "head": {"id": head.head.id, "oz": round(head.printed_oz or oz_from_kg(mass), 4),
-                 "mass_g": round(mass * 1e3, 2), "shape": head.head.shape},
+                 "mass_g": round(g_from_kg(mass), 2), "shape": head.head.shape},
         "hook": {"size": head.hook_size, "wire": outfit.wire}, "keeper": head.keeper,
-        "line": {"id": outfit.line.id, "diameter_mm": round(outfit.line.diameter * 1e3, 3),
+        "line": {"id": outfit.line.id, "diameter_mm": round(mm_from_m(outfit.line.diameter), 3),
                  "leader_kg": round(outfit.leader / G, 2)},
-        "rod": {"id": rod.id, "lure_min_g": round(rod.rod.lure_min * 1e3, 2),
-                "lure_max_g": _number(rod.rod.lure_max * 1e3, 2)},
+        "rod": {"id": rod.id, "lure_min_g": round(g_from_kg(rod.rod.lure_min), 2),
+                "lure_max_g": _number(g_from_kg(rod.rod.lure_max), 2)},
         "verdict": figures.board_verdict, "decided": figures.decided[0],
         "fit": outfit.fit_word or "fits", "line_least_kg": round(outfit.needs_kg, 2),
         "retrieve_speed_m_s": s.presented(outfit.retrieve).speed,

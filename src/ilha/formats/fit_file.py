@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
-from ilha.core.units import m_from_mm
+from ilha.core.units import m_from_mm, mm_from_m
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.numbers import nullable
 
@@ -101,7 +101,8 @@ def answer(asked: FitFile) -> dict[str, Any]:
         m_from_mm(asked.keeper_takes_mm),
         thread, yield_stress=np.array([h.yield_mpa for h in hooks]) * 1e6)
     columns = {
-        "exit_mm": nullable(fit.exit * 1e3, 3), "clearance_mm": nullable(fit.clearance * 1e3, 3),
+        "exit_mm": nullable(mm_from_m(fit.exit), 3),
+        "clearance_mm": nullable(mm_from_m(fit.clearance), 3),
         "reach_ratio": nullable(fit.reach, 4), "opening_load_n": nullable(fit.opening_load, 3),
     }
     return {

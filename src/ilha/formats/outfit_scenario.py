@@ -13,15 +13,16 @@ from ilha.core.choose.situation import Situation
 from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.units import g_from_kg, mm_from_m
 
 
 def _head(head: Head, slow: float = 1.0) -> dict[str, Any]:
     def mm(value: float | None) -> float | None:
-        return None if value is None else value * 1e3
+        return None if value is None else mm_from_m(value)
 
     return {
-        "id": head.id, "mass_g": head.mass * 1e3, "density_g_cm3": head.density / 1e3,
-        "shape": head.shape, "hook_mass_g": head.hook_mass * 1e3,
+        "id": head.id, "mass_g": g_from_kg(head.mass), "density_g_cm3": head.density / 1e3,
+        "shape": head.shape, "hook_mass_g": g_from_kg(head.hook_mass),
         "hook_gape_mm": mm(head.hook_gape), "hook_wire_mm": mm(head.hook_wire),
         "hook_x_mm": mm(head.hook_x), "weight_x_mm": mm(head.weight_x),
         "extra_drag_cm2": head.extra_drag * 1e4, "slow_factor": slow,
@@ -30,8 +31,8 @@ def _head(head: Head, slow: float = 1.0) -> dict[str, Any]:
 
 def _plastic(plastic: Plastic) -> dict[str, Any]:
     return {
-        "length_mm": plastic.length * 1e3, "width_mm": plastic.width * 1e3,
-        "height_mm": plastic.height * 1e3, "mass_g": plastic.mass * 1e3,
+        "length_mm": mm_from_m(plastic.length), "width_mm": mm_from_m(plastic.width),
+        "height_mm": mm_from_m(plastic.height), "mass_g": g_from_kg(plastic.mass),
         "density_g_cm3": plastic.density / 1e3, "tail": plastic.family,
         "extra_drag_cm2": plastic.extra_drag * 1e4,
     }
@@ -41,11 +42,11 @@ def _rod(rod: Rod) -> dict[str, Any] | None:
     if not rod.limits:
         return None
     return {
-        "lure_min_g": rod.lure_min * 1e3, "lure_max_g": rod.lure_max * 1e3,
-        "effective_mass_g": rod.effective_mass * 1e3,
+        "lure_min_g": g_from_kg(rod.lure_min), "lure_max_g": g_from_kg(rod.lure_max),
+        "effective_mass_g": g_from_kg(rod.effective_mass),
         "reference_cast": [{
-            "mass_g": seen.mass * 1e3, "distance_m": seen.distance,
-            "line_diameter_mm": seen.diameter * 1e3, "drag_area_cm2": seen.drag_area * 1e4,
+            "mass_g": g_from_kg(seen.mass), "distance_m": seen.distance,
+            "line_diameter_mm": mm_from_m(seen.diameter), "drag_area_cm2": seen.drag_area * 1e4,
         } for seen in rod.casts],
     }
 
@@ -53,10 +54,10 @@ def _rod(rod: Rod) -> dict[str, Any] | None:
 def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
     if isinstance(rigging, TwoHeads):
         return {"kind": "tandem", "front": _head(rigging.front), "spacing_m": rigging.spacing,
-                "leader_mm": rigging.leader * 1e3}
+                "leader_mm": mm_from_m(rigging.leader)}
     if isinstance(rigging, OnSinker):
-        return {"kind": key, "sinker_g": rigging.mass * 1e3, "dropper_m": rigging.dropper,
-                "leader_m": rigging.length, "leader_mm": rigging.leader * 1e3,
+        return {"kind": key, "sinker_g": g_from_kg(rigging.mass), "dropper_m": rigging.dropper,
+                "leader_m": rigging.length, "leader_mm": mm_from_m(rigging.leader),
                 "lift_m": rigging.lift}
     return None
 
@@ -86,7 +87,7 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
         "stance": {"kind": "drifting" if drifts else "fixed", "tip_height_m": s.tip,
                    "drift_speed_m_s": float(np.ravel(cond.drift_speed)[0]),
                    "drift_follows": drifts, "drift_plane": float(np.ravel(cond.drift_plane)[0])},
-        "line": {"diameter_mm": o.line.diameter * 1e3, "feed_tension_n": s.feed_tension,
+        "line": {"diameter_mm": mm_from_m(o.line.diameter), "feed_tension_n": s.feed_tension,
                  "fall": s.fall},
         "zone": _known({"from_bottom_m": low, "to_bottom_m": high,
                         "lightest_s": lightest if np.isfinite(lightest) else None}),

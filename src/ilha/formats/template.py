@@ -9,6 +9,7 @@ from typing import Any, Literal
 import numpy as np
 
 from ilha.core.rig.outline import Outline
+from ilha.core.units import mm_from_m
 from ilha.formats.card import ACCENT, INK, MM, font_bytes
 
 Paper = Literal["a4", "letter"]
@@ -34,7 +35,7 @@ class Item:
     @property
     def room(self) -> float:
         """Height on the sheet, mm."""
-        return max(self.body.height, self.head) * 1e3 + 26.0
+        return mm_from_m(max(self.body.height, self.head)) + 26.0
 
 
 def as_pdf(items: list[Item], paper: Paper) -> bytes:
@@ -87,41 +88,42 @@ def _item(canvas: Any, item: Item, top: float) -> None:
     """Nose at the margin's inner edge, so that the head's circle has room ahead of it."""
     from scipy.interpolate import PchipInterpolator
 
-    x0 = MARGIN + item.head * 1e3 + 2.0
-    axis = top - 11.0 - 0.5 * max(item.body.height, item.head) * 1e3
-    length, body = item.length * 1e3, item.body.length * 1e3
+    x0 = MARGIN + mm_from_m(item.head) + 2.0
+    axis = top - 11.0 - mm_from_m(0.5 * max(item.body.height, item.head))
+    length, body = mm_from_m(item.length), mm_from_m(item.body.length)
     at = np.linspace(0.0, item.body.length, 80)
     # The same points as on the screen, joined by a smooth line.
     shares, sizes = np.array(item.body.points).T
-    half = PchipInterpolator(shares, sizes)(at / item.body.length) * 0.5 * item.body.height * 1e3
+    high = mm_from_m(0.5 * item.body.height)
+    half = PchipInterpolator(shares, sizes)(at / item.body.length) * high
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.2)
     path = canvas.beginPath()
     path.moveTo(x0, axis)
-    for x, y in zip(at * 1e3, half, strict=True):
+    for x, y in zip(mm_from_m(at), half, strict=True):
         path.lineTo(x0 + x, axis + y)
     # A tail is laid out by its length alone: thin, it bears no hook.
     path.lineTo(x0 + length, axis)
-    for x, y in zip(at[::-1] * 1e3, half[::-1], strict=True):
+    for x, y in zip(mm_from_m(at[::-1]), half[::-1], strict=True):
         path.lineTo(x0 + x, axis - y)
     path.close()
     canvas.drawPath(path)
     canvas.setDash(3, 1.5)
-    canvas.line(x0 - item.head * 1e3 - 1.0, axis, x0 + length + 3.0, axis)
+    canvas.line(x0 - mm_from_m(item.head) - 1.0, axis, x0 + length + 3.0, axis)
     canvas.setDash()
-    canvas.circle(x0 - 0.5 * item.head * 1e3, axis, 0.5 * item.head * 1e3)
+    canvas.circle(x0 - mm_from_m(0.5 * item.head), axis, mm_from_m(0.5 * item.head))
     name = f"{item.name}, working length {body:.0f} mm; hook {item.hook}"
     _text(canvas, x0, top - 3.5, name, 3.8)
     if item.exit is None:
-        _text(canvas, x0, axis - 0.5 * item.body.height * 1e3 - 6.0, "the point never clears", 3.4)
+        _text(canvas, x0, axis - high - 6.0, "the point never clears", 3.4)
         return
-    back = axis + float(item.body.half_height(item.exit)) * 1e3
+    back = axis + mm_from_m(float(item.body.half_height(item.exit)))
     canvas.setStrokeColor(ACCENT)
     canvas.setLineWidth(0.35)
-    canvas.line(x0 + item.exit * 1e3, back - 3.0, x0 + item.exit * 1e3, back + 3.0)
+    canvas.line(x0 + mm_from_m(item.exit), back - 3.0, x0 + mm_from_m(item.exit), back + 3.0)
     canvas.setLineWidth(0.2)
     # The shank lies so far under the back, entered so far above or on the axis.
-    shank = back - item.thread * 1e3
-    canvas.line(x0, shank, x0 + item.exit * 1e3, shank)
-    out = x0 + item.exit * 1e3
-    _text(canvas, out + 1.5, back + 1.2, f"out here, {item.exit * 1e3:.1f} mm", 3.4)
+    shank = back - mm_from_m(item.thread)
+    canvas.line(x0, shank, x0 + mm_from_m(item.exit), shank)
+    out = x0 + mm_from_m(item.exit)
+    _text(canvas, out + 1.5, back + 1.2, f"out here, {mm_from_m(item.exit):.1f} mm", 3.4)

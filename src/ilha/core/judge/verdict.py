@@ -224,4 +224,5 @@ def _or_last(rows: Array, at: Indices) -> Array:
     """rows[at[i, t], t]; the nearest end where that lies outside. By places in the flat array:
     ``take_along_axis`` takes several times as long."""
     count, steps = rows.shape
-    return rows.ravel().take(np.clip(at, 0, count - 1) * steps + np.arange(steps))
+    return np.asarray(
+        rows.ravel().take(np.clip(at, 0, count - 1) * steps + np.arange(steps)))

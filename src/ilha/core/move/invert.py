@@ -206,7 +206,8 @@ def greatest_current(held: Held, limit: float) -> Array:
     guess = np.sqrt(guess / (0.5 * held.rho * (held.area + 1.8 * held.diameter * depth * 0.8)))
     x = _solve(
         lambda x: _miss(held.at(np.exp(x), bare=True), at),
-        np.broadcast_to(np.log(guess), shape).copy(), _PER_CURRENT, np.log(1e-3), np.log(CURRENT_MAX),
+        np.broadcast_to(np.log(guess), shape).copy(), _PER_CURRENT, np.log(1e-3),
+        np.log(CURRENT_MAX),
     )
     return np.where(sinks & holds_calm, np.exp(x), np.nan)
 
@@ -273,6 +274,7 @@ def least_sinker(held: Held, current: Array, limit: float) -> Array:
     guess = np.log(_weight_guess(held, held.area, current, at))
     # A jig that floats must first be held down.
     low = np.log(np.broadcast_to(np.maximum(1e-4, -1.05 * held.weight), shape))
-    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), _PER_WEIGHT, -np.log(SINKER_MAX * G), -low)
+    high = np.log(SINKER_MAX * G)
+    x = -_solve(miss, np.broadcast_to(-guess, shape).copy(), _PER_WEIGHT, -high, -low)
     mass = np.exp(x) / per_kg
     return np.where(mass < 0.99 * SINKER_MAX, mass, np.nan)

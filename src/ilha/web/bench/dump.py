@@ -10,7 +10,7 @@ import numpy as np
 from ilha.core.bench.riggings import Rigging
 from ilha.core.bench.straight import Finding as Found
 from ilha.core.bench.trainer import Drill
-from ilha.core.units import mm_from_m
+from ilha.core.units import g_from_kg, mm_from_m
 from ilha.desk import convert
 from ilha.desk.bench import OnBench, Strength
 from ilha.desk.trainer import Standing
@@ -22,7 +22,7 @@ def fit(b: OnBench) -> p.Fit:
     whole = b.whole
     return p.Fit.model_validate({
         "plastic_id": b.plastic["id"], "head_id": b.head["id"],
-        "package_g": convert.one(whole.body.package * 1e3, 2),
+        "package_g": convert.one(g_from_kg(whole.body.package), 2),
         "balance_mm": convert.one(mm_from_m(whole.balance), 1),
         "stands_deg": convert.one(np.degrees(whole.rests), 0),
         "wet_weight_n": convert.one(whole.glide.wet_weight, 5),

@@ -14,7 +14,7 @@ from ilha.core.choose.proposal import Figures, Moved
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.move.cast import is_guess
 from ilha.core.rig.bodies import ball_diameter
-from ilha.core.units import G, mm_from_m
+from ilha.core.units import G, g_from_kg, mm_from_m
 from ilha.desk.convert import one, plan_numbers
 from ilha.desk.outfit import Chosen
 from ilha.formats.choice_file import WHY, cautions_for, stopped_by
@@ -69,7 +69,7 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
         "own_colour": o.plastic.colour_name, "tip": o.tip, "leader_kg": round(o.leader / G, 2),
         "leader_id": None if o.leader_id is None else int(o.leader_id),
         "line_kg": round(o.line.holds / G, 2), "needs_kg": round(o.needs_kg, 2),
-        "over_g": one(f.over * 1e3, 2), "fit": FITS[o.fit], "fit_word": o.fit_word,
+        "over_g": one(g_from_kg(f.over), 2), "fit": FITS[o.fit], "fit_word": o.fit_word,
         "cast_is_guess": bool(np.ravel(is_guess(o.rod.rod, np.array([f.package])))[0]),
         "hook_size": o.head.hook_size, "wire": o.wire, "score": round(o.score, 2),
         "verdict": f.verdict, "decided": code, "figure": one(figure, 4), "bound": one(bound, 4),
@@ -97,7 +97,7 @@ def _water(f: Figures) -> dict[str, Any]:
         "scope": one(f.scope, 3), "line_out_m": one(f.line_out, 2),
         "right_from_m_s": one(f.window[0], 3), "right_to_m_s": one(f.window[1], 3),
         "fall_m_s": one(f.fall_speed, 3), "cast_m": one(f.cast, 1),
-        "package_g": round(f.package * 1e3, 2),
+        "package_g": round(g_from_kg(f.package), 2),
         "fall_height": [round(v, 4) for v in f.fall_height],
         "fall_shift_m": [round(v, 3) for v in f.fall_shift],
         "line_height_m": [round(v, 3) for v in f.line_height],

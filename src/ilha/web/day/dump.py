@@ -20,6 +20,7 @@ from ilha.core.move.cast import is_guess
 from ilha.core.move.glide import OUTCOMES
 from ilha.core.move.hold import lowest_height
 from ilha.core.tide.tideway import DRY_BELOW
+from ilha.core.units import g_from_kg, mm_from_m
 from ilha.desk import convert
 from ilha.desk.board import DayOfMark, LeftOut, is_dry
 from ilha.desk.clock import STEPS
@@ -98,14 +99,14 @@ def _constants(m: DayOfMark, b: Board, i: int) -> dict[str, Any]:
         guess = is_guess(b.rod, package)
     return {
         "rigging": rung.rigging, "rigging_name": NAMES[rung.rigging], "fit": FITS[rung.fit],
-        "fit_word": rung.word, "over_g": round(over * 1e3, 2) if over > 0.0 else None,
+        "fit_word": rung.word, "over_g": round(g_from_kg(over), 2) if over > 0.0 else None,
         "outcome": OUTCOMES[int(glide.outcome[i, 0])],
         "wet_weight_n": convert.one(glide.wet_weight[i], 5),
         "fall_speed_m_s": convert.one(glide.vertical[i], 4),
         "fall_pitch_deg": convert.one(np.degrees(glide.pitch[i]), 1),
         "fall_path_deg": convert.one(np.degrees(glide.path[i]), 1),
         "front_fall_m_s": None if front is None else convert.one(front.vertical, 4),
-        "package_g": convert.one(package * 1e3, 2),
+        "package_g": convert.one(g_from_kg(package), 2),
         "cast_m": convert.one(np.broadcast_to(b.cast, (b.shape[0], b.cast.shape[-1]))[i], 1),
         "cast_is_guess": bool(guess[0]),
     }
@@ -140,7 +141,7 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
         "fed_line_m": (fall.line, 2), "rest_deg": (np.degrees(b.rest.angle), 0),
         "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
         "bears_m_s": (b.bears, 3),
-        "minimum_mass_g": (b.least_mass * 1e3, 2), "try_line_mm": (fixes.line * 1e3, 3),
+        "minimum_mass_g": (g_from_kg(b.least_mass), 2), "try_line_mm": (mm_from_m(fixes.line), 3),
     }
     if b.figures.cond.steady:
         reel = b.retrieve
