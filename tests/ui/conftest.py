@@ -26,7 +26,7 @@ FLAGS = [
     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
 ]
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
-# What is waited for comes when it comes: a machine with both cores busy takes several times as long.
+# What is waited for comes when it comes: with both cores busy it takes several times as long.
 expect.set_options(timeout=20_000)
 SPRINGS_S = NOW_S + 8 * 86400 - 9000
 """A day of springs on Marela, half past nine: the browser tests see this tide, always."""
