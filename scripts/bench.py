@@ -72,7 +72,9 @@ def board_of(heads: int, steps: int, everything: bool = False) -> Callable[[], o
 
     def whole() -> object:
         b = board(cond, JERK_127, box)
-        return (b.rest, b.swing, b.fed_then_held, b.stop, b.retrieve) if everything else b
+        if everything:
+            return b.rest, b.swing, b.fed_then_held, b.stop, b.retrieve, b.least_mass
+        return b.least_mass
 
     return whole
 

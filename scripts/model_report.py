@@ -18,6 +18,7 @@ sys.path.insert(0, str(ROOT))
 
 from tests.facts import FACTS, Fact  # noqa: E402
 from tests.reference import chain_cases as chains  # noqa: E402
+from tests.reference import moving_cases  # noqa: E402
 from tests.reference.test_glide_reference import TABLE as FALLS  # noqa: E402
 from tests.rigs import (  # noqa: E402
     BULKY_102,
@@ -32,10 +33,11 @@ from tests.rigs import (  # noqa: E402
 )
 from tests.situations import SITUATIONS, Worked  # noqa: E402
 
+from ilha.core.errors import Array  # noqa: E402
 from ilha.core.move.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
 from ilha.core.move.glide import free_fall  # noqa: E402
 from ilha.core.move.hold import hold  # noqa: E402
-from ilha.core.move.retrieve import Water, distance_at  # noqa: E402
+from ilha.core.move.retrieve import Water, swim  # noqa: E402
 from ilha.core.rig.assembly import assemble  # noqa: E402
 from ilha.core.units import oz_from_kg  # noqa: E402
 
@@ -119,16 +121,79 @@ def chain_table() -> str:
     for case in (*chains.FED, chains.FED_HARD, *chains.SWINGS, *chains.LATER):
         time, way = case.pairs()
         body.append([str(case), f"{time[0]:.1f} s", off(time), f"{way[0]:.2f} m", off(way), ""])
-    for swum, _ in chains.SWUM:
-        lift, deeper = swum.run()
-        body.append([str(swum), "", "", f"lifts off at {lift[0]:.1f} m", off(lift),
-                     f"once up {min(deeper):.2f} to {max(deeper):.2f} m deeper"])
     return rows("case | chain | core | chain | core |", body)
+
+
+def _errors(core: Array, chain: Array) -> str:
+    off = core - chain
+    return f"{np.sqrt(np.mean(off**2)):.2f} rms, {np.abs(off).max():.2f} worst"
+
+
+def retrieve_table() -> str:
+    """The retrieve against the chain over a Latin hypercube, by where the current goes."""
+    cases = moving_cases.hypercube()
+    chain = moving_cases.figures_of(*moving_cases.by_chain(cases))
+    core = np.concatenate([moving_cases.figures_of(p.go, p.height) for p in map(
+        moving_cases.by_core, cases)], axis=1)
+    kinds = {
+        "no current": [c.current == 0.0 for c in cases],
+        "across": [c.current > 0.0 and c.angle == 90.0 for c in cases],
+        "with it": [c.current > 0.0 and c.angle < 90.0 for c in cases],
+        "against it": [c.current > 0.0 and c.angle > 90.0 for c in cases],
+        "all": [True for _ in cases],
+    }
+    body = []
+    for name, of in kinds.items():
+        at = np.flatnonzero(of)
+        body.append([name, str(at.size), _errors(core[0, at], chain[0, at]),
+                     _errors(core[1:3, at], chain[1:3, at]), _errors(core[3, at], chain[3, at])])
+    return rows("cast | settings | share of the cast in the lowest metre | height, m, with 1/2"
+                " and 1/4 to go | share of the middle half on the bottom", body)
+
+
+def held_table() -> str:
+    """Held falls against the chain over a Latin hypercube, by depth and by angle."""
+    cases = tuple(c for c in moving_cases.held_hypercube() if moving_cases.gets_there(c))
+    chain = np.array(moving_cases.falls(cases, longest=200.0))
+    core = np.array([moving_cases.by_table(c) for c in cases]).T
+    down = np.isfinite(chain[0])
+    kinds = {
+        "no current": [c.current == 0.0 for c in cases],
+        "across": [c.current > 0.0 and c.angle == 90.0 for c in cases],
+        "with it": [c.current > 0.0 and c.angle < 90.0 for c in cases],
+        "against it": [c.current > 0.0 and c.angle > 90.0 for c in cases],
+        "all": [True for _ in cases],
+    }
+    body = []
+    for name, of in kinds.items():
+        at = np.flatnonzero(np.array(of) & down)
+        off = core[:, at] / chain[:, at] - 1.0
+        moved = chain[2, at] > 0.5
+        body.append([name, str(at.size), *(
+            f"{np.sqrt(np.mean(x**2)):.0%} rms, {np.abs(x).max():.0%} worst" if x.size else "-"
+            for x in (off[0], off[1], off[2][moved])),
+            f"{np.mean(np.abs(off[0]) < 0.12):.0%}"])
+    return rows("cast | settings | count | come-in | drift, where over 0.5 m | counts within 12 %",
+                body)
+
+
+def surf_table() -> str:
+    """Shares on the bottom in the surf: an independent chain's, ours and the core's."""
+    body = []
+    for speed, swell, told in moving_cases.SURF_TABLE:
+        cases = tuple(moving_cases.Swum(3.4, 0.28, oz, "p102", 45, speed, swell=swell, tip=3.0)
+                      for oz in moving_cases.SURF_OZ)
+        chain = moving_cases.figures_of(*moving_cases.by_chain(cases))[3]
+        core = [float(moving_cases.figures_of(p.go, p.height)[3, 0])
+                for p in map(moving_cases.by_core, cases)]
+        body.append([f"{speed:g}", f"{swell:g}"] + [
+            f"{a:.2f} / {b:.2f} / {c:.2f}" for a, b, c in zip(told, chain, core, strict=True)])
+    return rows("m/s | swell m | 1/2 oz | 3/4 | 1 | 1 1/2 | 2", body)
 
 
 TABLES: dict[str, Callable[[], str]] = {
     "facts": facts_table, "situations": situations_table, "falls": falls_table,
-    "chain": chain_table}
+    "chain": chain_table, "retrieve": retrieve_table, "surf": surf_table, "held": held_table}
 _MADE = re.compile(r"(<!-- made: (\w+) -->\n)(?:(?!<!-- made).)*?(<!-- end -->)", re.S)
 
 
@@ -194,19 +259,18 @@ def plot_attitude(ax: Axes) -> None:
 
 
 def plot_retrieve(ax: Axes) -> None:
-    """Running depth against speed, at three distances from the tip."""
-    deep = np.linspace(0.02, 3.4, 300)
-    speed = np.linspace(0.2, 1.4, 80)
+    """The way in at three speeds, with a swell and without."""
     for grams, style in ((21.0, "--"), (28.0, "-")):
         body = assemble(BULKY_102, [head(grams, hook=(2.5, 1.5, 19))])
-        water = Water(body.wet_weight(RHO)[0], body.drag_area[0], A(0.28e-3), A(3.4), A(2.5),
-                      A(RHO), A(NU))
-        away = distance_at(water, speed[:, None], deep[None, :])
-        for i, metres in enumerate((10.0, 20.0, 30.0)):
-            runs = [np.interp(metres, row, deep) for row in away]
-            ax.plot(speed, runs, style, color=f"C{i}", label=f"{grams:g} g, {metres:g} m out")
-    ax.set(xlabel="retrieve speed, m/s", ylabel="depth, m", ylim=(3.5, 0),
-           title="Surf 3.4 m, 0.28 mm, tip 2.5 m, 102 mm bulky with 3 cm² hair")
+        for i, speed in enumerate((0.6, 0.8, 1.0)):
+            water = Water(body.wet_weight(RHO), body.drag_area, A(0.28e-3), A([3.4]), A([3.0]),
+                          A(RHO), A(NU))
+            path = swim(water, speed, 45.0)
+            ax.plot(45.0 * path.go[:, 0, 0], path.height[:, 0, 0], style, color=f"C{i}",
+                    label=f"{grams:g} g, {speed:g} m/s")
+    ax.axhline(1.0, color="0.7", linewidth=0.8)
+    ax.set(xlabel="to go, m", ylabel="above the bottom, m", xlim=(45.0, 0.0), ylim=(0.0, 3.4),
+           title="Swum back: 3.4 m, 0.28 mm, tip 3 m, 102 mm bulky with 3 cm² hair")
     ax.legend(ncols=2)
 
 

@@ -80,7 +80,7 @@ def test_a_plastic() -> None:
 
 def test_a_rod() -> None:
     rod = convert.core_rod(ROD)
-    assert (rod.lure_min, rod.lure_max, rod.effective_mass) == pytest.approx((0.006, 0.029, 0.0095))
+    assert (rod.lure_min, rod.lure_max, rod.inertia) == pytest.approx((0.006, 0.029, 0.0095))
     seen = rod.casts[0]
     assert (seen.mass, seen.distance, seen.diameter, seen.drag_area) == pytest.approx(
         (0.0155, 43.0, 0.00021, 2.7e-4))

@@ -93,8 +93,11 @@ def test_words_of_a_run() -> None:
         "lift 1.0 m, let it fall, count 1"]
     # 3.6 m are 11.8 ft, 0.4 m/s is 0.78 kn.
     assert work.water(MIXED) == "9.8 to 11.8 ft deep, 0.19 to 0.78 kn at the surface"
-    held = replace(work, lead=(-2.0, -1.5))
-    assert held.lands(METRIC) == "land it 1.5 to 2.0 m beyond the mark"
+    held = replace(work, beyond=(1.5, 2.0))
+    assert held.lands(METRIC) == (
+        "land it 0.4 to 1.9 m up-tide of and 1.5 to 2.0 m beyond the mark")
+    still = replace(held, lead=(0.0, 0.0))
+    assert still.lands(METRIC) == "land it 1.5 to 2.0 m beyond the mark"
     assert replace(work, drifting=True).lands(METRIC) == "drifts 0.4 to 1.9 m in falling"
     swum = replace(work, retrieve=0.6)
     assert swum.then(METRIC) == "swim it back at 0.60 m/s"

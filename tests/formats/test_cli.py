@@ -122,8 +122,10 @@ def test_each_way_to_fall_has_its_count(
     assert fed < mixed < held
     assert by["held"]["count_s"] == by["fed"]["swing"]["count_s"]
     assert by["fed-then-held"]["count_s"] == by["fed"]["fed_then_held"]["count_s"]
-    # A held line brings the rig in towards the rod: the lead turns over.
-    assert by["fed"]["lead_m"][0] > 0.0 > by["held"]["lead_m"][0]
+    # A held line brings the rig in towards the rod, and drifts with the current as a fed one does.
+    assert by["fed"]["come_in_m"][0] == 0.0
+    assert by["held"]["come_in_m"][0] > 1.0
+    assert min(by[k]["lead_m"][0] for k in by) > 0.0
     assert by["held"]["zone_s"][0] > by["fed"]["zone_s"][0]
 
 
@@ -166,9 +168,11 @@ def test_five_metres_a_second_is_null_not_a_number(
 def test_figures_beyond_their_fit_say_so(
     tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    deep = json.loads(run(tmp_path, capsys, changed("mark.depth_m", 12.0))[1])
+    still = changed("flow.surface_speed_m_s", 0.0)
+    still["mark"]["depth_m"] = 22.8
+    deep = json.loads(run(tmp_path, capsys, still)[1])
     shallow = json.loads(run(tmp_path, capsys, SCENARIO)[1])
-    beyond = "swing-outside-fit: depth 1.5 to 8 m and cast 12 to 40 m"
+    beyond = "swing-outside-table: cast 1.1 to 32 depths, current to 1.3 of its speed"
     assert beyond in deep["heads"][0]["reasons"][0]
     assert beyond not in shallow["heads"][0]["reasons"][0]
     # 17.7 + 2.0 + 10.5 g lies more than half above the reference cast's 10 g.

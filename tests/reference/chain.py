@@ -166,16 +166,3 @@ def swing(weight: float, speed: float, depth: float, diameter: float, cast: floa
         chain.step(dt)
         time += dt
     return time, cast - float(chain.x[0, 0])
-
-
-def retrieve(weight: float, drag_area: float, diameter: float, depth: float, tip: float,
-             speed: float, cast: float, near: float, rods: int = 40, dt: float = 1e-2) -> A:
-    """Distance and depth (m) of a rig reeled in from the bottom ``cast`` m away, (M, 2)."""
-    chain = Chain.straight(np.array([cast, -depth]), np.array([0.0, tip]), rods, weight=weight,
-                           drag=0.5 * RHO * drag_area, mass=2.0 * weight / 9.8, diameter=diameter)
-    chain.reel, chain.bottom = speed, depth
-    out = []
-    while chain.x[0, 0] > near:
-        chain.step(dt)
-        out.append([chain.x[0, 0], -chain.x[0, 1]])
-    return np.array(out)

@@ -10,11 +10,9 @@ from functools import cache
 import numpy as np
 
 from ilha.core.move.fall import fed_fall, swing
-from ilha.core.move.retrieve import Water, distance_at
-from ilha.core.rig.assembly import assemble
 from ilha.core.units import G
 from tests.reference import chain
-from tests.rigs import BULKY_102, NU, RHO, falling, head
+from tests.rigs import falling
 
 A = np.array
 Pair = tuple[float, float]
@@ -75,34 +73,7 @@ class Held:
         fall = swing(falling(self.weight, self.speed, self.depth, 0.0, pull, self.line_mm),
                      A(self.cast), A(1.5), 0.0, 1.0, A(self.start)).fall
         held = float(fall.count) - float(np.nan_to_num(fall.hold_at))
-        return (seconds, held), (come_in, -float(fall.shift))
-
-
-@dataclass(frozen=True)
-class Swum:
-    grams: float
-    speed: float
-    cast: float
-
-    def __str__(self) -> str:
-        return f"swum {self.grams:g} g at {self.speed} m/s over {self.cast:g} m"
-
-    @cache  # noqa: B019 - a dozen cases, which live as long as the run
-    def run(self) -> tuple[Pair, list[float]]:
-        """Lift-off, m; and how much deeper the chain runs once it is up, m, at some distances."""
-        body = assemble(BULKY_102, [head(self.grams, hook=(2.5, 1.5, 19))])
-        weight, area = float(body.wet_weight(RHO)[0, 0]), float(body.drag_area[0, 0])
-        path = chain.retrieve(weight, area, 0.28e-3, 3.4, 2.5, self.speed, self.cast, 6.0)
-        water = Water(A([[weight]]), A([[area]]), A(0.28e-3), A(3.4), A(2.5), A(RHO), A(NU))
-        lift_off = float(path[np.nonzero(path[:, 1] > 3.39)[0][-1], 0])
-        ours = float(distance_at(water, A(self.speed), A(3.4))[0, 0])
-        deep = np.linspace(0.05, 3.4, 200)
-        at = [float(distance_at(water, A(self.speed), A(z))[0, 0]) for z in deep]
-        deeper = [
-            float(np.interp(-away, -path[:, 0], path[:, 1])) - float(np.interp(away, at, deep))
-            for away in (6.5, 8.0, 10.0, 12.0) if away < min(lift_off, ours)
-        ]
-        return (lift_off, ours), deeper
+        return (seconds, held), (come_in, float(fall.come_in))
 
 
 FED = (
@@ -120,4 +91,3 @@ LATER = (
     Held(0.0735, 0.84, 6.0, 0.19, 25.0, 5.0), Held(0.155, 1.05, 4.0, 0.19, 25.0, 3.0),
     Held(0.08, 0.95, 7.0, 0.15, 35.0, 5.0),
 )
-SWUM = ((Swum(28.0, 0.9, 45.0), 0.13), (Swum(28.0, 0.7, 30.0), 0.13), (Swum(21.0, 0.9, 45.0), 0.17))

@@ -7,9 +7,8 @@ import pytest
 from scipy.integrate import solve_ivp
 
 from ilha.core.move.fall import fed_fall
-from ilha.core.move.retrieve import SWEEP, Water, distance_at
 from ilha.core.water.flow import line_drag_coefficient
-from tests.rigs import NU, RHO, falling
+from tests.rigs import RHO, falling
 
 A = np.array
 
@@ -60,32 +59,6 @@ def test_the_fed_falls_drift_by_steps_in_time() -> None:
 
     ours = fed_fall(falling(weight, speed, depth, u, pull), 0.0, 1.0)
     assert float(ours.shift) == pytest.approx(0.5 * (drift(0.0) + drift(pull)), rel=2e-4)
-
-
-@pytest.mark.parametrize("below", [0.8, 2.0, 3.4])
-@pytest.mark.parametrize("speed", [0.4, 0.7, 1.0])
-def test_the_retrieves_distance_by_integration_along_its_line(below: float, speed: float) -> None:
-    """The closed form's own water (uniform flow, one Cd, no skin friction) by arc length."""
-    weight, area, d, tip = 0.2, 6e-4, 0.28e-3, 2.5
-    drag = 0.5 * RHO * area * speed**2
-    y0 = np.arcsinh(drag / weight)
-    cd = float(line_drag_coefficient(speed / np.cosh(min(y0 + 0.5, 3.0)) * d / NU))
-    f = SWEEP * 0.5 * RHO * cd * d * speed**2
-
-    def slope(_: float, s: np.ndarray) -> list[float]:
-        _, _, theta = s
-        return [np.cos(theta), np.sin(theta), -f * np.sin(theta) ** 2 / np.hypot(weight, drag)]
-
-    def surface(_: float, s: np.ndarray) -> float:
-        return float(s[1] - below)
-
-    surface.terminal = True  # type: ignore[attr-defined]
-    run = solve_ivp(slope, (0.0, 1e4), [0.0, 0.0, np.arctan2(weight, drag)], events=surface,
-                    rtol=1e-10, atol=1e-12)
-    x, _, theta = run.y[:, -1]
-    water = Water(A([[weight]]), A([[area]]), A(d), A(3.4), A(tip), A(RHO), A(NU))
-    ours = float(distance_at(water, A(speed), A(below))[0, 0])
-    assert ours == pytest.approx(x + tip / np.tan(theta), rel=1e-7)
 
 
 def test_line_drag_against_a_published_fit_to_cylinders() -> None:

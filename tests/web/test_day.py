@@ -143,18 +143,25 @@ def first(body: dict[str, Any], name: str, head: int = 4) -> Any:
 
 def test_the_answer_has_the_fall_that_was_asked_for(client: FlaskClient) -> None:
     held, mixed = day(client, "&fall=held"), day(client, "&fall=fed-then-held")
-    assert first(held, "lead_m") < first(mixed, "lead_m") < 0.0
+    assert first(held, "beyond_m") > first(mixed, "beyond_m") > 0.0
+    assert min(first(held, "lead_m"), first(mixed, "lead_m")) > 0.0
+    assert first(day(client, "&fall=fed"), "beyond_m") == 0.0
     assert first(held, "hold_at_s") is None
     assert 0.0 < first(mixed, "hold_at_s") < first(mixed, "count_s") < first(held, "count_s")
     shift = first(held, "fall_shift_cm")
     assert shift[0] == 0
-    assert shift[-1] == pytest.approx(-100.0 * first(held, "lead_m"), abs=1.0)
+    assert shift[-1] == pytest.approx(100.0 * first(held, "beyond_m"), abs=1.0)
 
 
 def test_the_answer_has_the_retrieve_only_where_it_is_swum(client: FlaskClient) -> None:
     swum, lifted = day(client, "&retrieve=steady"), day(client, "&retrieve=lift-drop")
     assert len(first(swum, "path_cm")) == len(swum["path_share"])
-    assert first(swum, "path_cm")[-1] == pytest.approx(100 * first(swum, "lift_off_m"), abs=6)
+    path, share = first(swum, "path_cm"), swum["path_share"]
+    assert path[0] == 0
+    assert path[-1] == max(path) > 0
+    # It leaves the bottom where the answer says so.
+    lies = [go for go, height in zip(share, path, strict=True) if height <= 3]
+    assert min(lies) * swum["cast_m"] == pytest.approx(first(swum, "lift_off_m"), abs=2.0)
     assert first(lifted, "path_cm") == []
     assert first(lifted, "lift_off_m") is None
 

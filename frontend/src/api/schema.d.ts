@@ -1736,6 +1736,8 @@ export interface components {
          * @description One of two rigs through the day; its fall as DayBoard draws it.
          */
         ComparedSide: {
+            /** Beyond M */
+            beyond_m: (number | null)[];
             /** Count S */
             count_s: (number | null)[];
             /**
@@ -1756,7 +1758,7 @@ export interface components {
             /** Rigging Name */
             rigging_name: string;
             /** Verdict */
-            verdict: (("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit") | null)[];
+            verdict: (("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short") | null)[];
             /** Zone S */
             zone_s: (number | null)[];
         };
@@ -1807,7 +1809,7 @@ export interface components {
          *
          *     ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height
          *     z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady
-         *     retrieve runs path_share[p] of the depth down at path_cm[t][p] from the rod tip.
+         *     retrieve runs path_cm[t][p] above the bottom with path_share[p] of the cast to go.
          */
         DayBoard: {
             /**
@@ -1936,6 +1938,11 @@ export interface components {
             /** Stream M S */
             stream_m_s: number[];
             /**
+             * Swell M
+             * @description as typed, else what the place usually has
+             */
+            swell_m: number;
+            /**
              * Swing Fitted
              * @description depth and cast as the held fall was fitted to
              */
@@ -1953,7 +1960,7 @@ export interface components {
             /** Turns */
             turns: components["schemas"]["TideTurn"][];
             /** Verdicts */
-            verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit")[];
+            verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short")[];
             wade: components["schemas"]["Wade"] | null;
             /**
              * Weighs Kg
@@ -2477,10 +2484,20 @@ export interface components {
              */
             bears_m_s: (number | null)[];
             /**
+             * Beyond M
+             * @description how far beyond: it comes in so far when held
+             */
+            beyond_m: (number | null)[];
+            /**
              * Bottom S
              * @description count to the bottom
              */
             bottom_s: (number | null)[];
+            /**
+             * Bottom Share
+             * @description of the middle half of the cast
+             */
+            bottom_share: (number | null)[];
             /** Bound */
             bound: (number | null)[];
             /** Cast Is Guess */
@@ -2552,7 +2569,7 @@ export interface components {
             id: number;
             /**
              * Lead M
-             * @description for the fish; below 0: it comes in that far
+             * @description how far up-current of the fish to land it
              */
             lead_m: (number | null)[];
             /** Lift Off M */
@@ -2590,7 +2607,7 @@ export interface components {
             package_g: number;
             /**
              * Path Cm
-             * @description from the tip, see DayBoard.path_share
+             * @description off the bottom, see DayBoard.path_share
              */
             path_cm: (number[] | null)[];
             /**
@@ -3702,9 +3719,10 @@ export interface components {
             cast_mass_g: number;
             /**
              * Effective Mass G
-             * @description of the tip that is thrown too
+             * @description what is swung besides the package; by the rating
+             * @default null
              */
-            effective_mass_g: number;
+            effective_mass_g?: number | null;
             /** Lure Max G */
             lure_max_g: number;
             /** Lure Min G */
@@ -3849,6 +3867,11 @@ export interface components {
              * @enum {string}
              */
             aim: "bottom" | "zone" | "stop";
+            /**
+             * Beyond M
+             * @description how far beyond them: what a held line comes in
+             */
+            beyond_m: number | null;
             /** Bound */
             bound: number | null;
             /** Cast Is Guess */
@@ -3981,7 +4004,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit";
+            verdict: "right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short";
             way: components["schemas"]["WayOfLure"];
             /**
              * Wire
@@ -4551,9 +4574,10 @@ export interface components {
             cast_mass_g: number;
             /**
              * Effective Mass G
-             * @description of the tip that is thrown too
+             * @description what is swung besides the package; by the rating
+             * @default null
              */
-            effective_mass_g: number;
+            effective_mass_g?: number | null;
             /** Id */
             id: number;
             /** Lure Max G */
@@ -4567,9 +4591,10 @@ export interface components {
         RodPart: {
             /**
              * Effective Mass G
-             * @default 8
+             * @description null: by the rating
+             * @default null
              */
-            effective_mass_g?: number;
+            effective_mass_g?: number | null;
             /**
              * Lure Max G
              * @default null
@@ -4732,6 +4757,13 @@ export interface components {
              *     }
              */
             stance?: components["schemas"]["StancePart"];
+            /**
+             * @default {
+             *       "height_m": 0,
+             *       "period_s": 7
+             *     }
+             */
+            swell?: components["schemas"]["SwellPart"];
             /**
              * @default {
              *       "practical_salinity": 35,
@@ -5131,6 +5163,19 @@ export interface components {
              * @default null
              */
             price?: number | null;
+        };
+        /** SwellPart */
+        SwellPart: {
+            /**
+             * Height M
+             * @default 0
+             */
+            height_m?: number | number[];
+            /**
+             * Period S
+             * @default 7
+             */
+            period_s?: number;
         };
         /** SymptomNote */
         SymptomNote: {
@@ -5718,6 +5763,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5730,7 +5777,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -5812,6 +5858,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5824,7 +5872,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -5906,6 +5953,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -5918,7 +5967,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -6062,6 +6110,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6139,6 +6189,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6223,6 +6275,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6307,6 +6361,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6384,6 +6440,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6396,7 +6454,6 @@ export interface operations {
                 plastic_id?: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -6541,6 +6598,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -6553,7 +6612,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -7921,6 +7979,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -7933,7 +7993,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -8012,6 +8071,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -8024,7 +8085,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
@@ -8103,6 +8163,8 @@ export interface operations {
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                swell_m?: number;
+                swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
                 light?: "bright" | "low" | "night";
                 temperature_trend?: "falling" | "steady" | "rising";
@@ -8115,7 +8177,6 @@ export interface operations {
                 plastic_id: number;
                 line_id: number;
                 rod_id?: number;
-                swell_m?: number;
                 thunder?: boolean;
                 wade_m?: number;
                 rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";

@@ -161,11 +161,11 @@ describe("the four figures", () => {
   });
 
   it("send a held line beyond the mark, and say when to hold a slack one", () => {
-    const held = plainHead(3, STEPS, { lead_m: all(-1.8), count_s: all(11.2) });
+    const held = plainHead(3, STEPS, { lead_m: all(0), beyond_m: all(1.8), count_s: all(11.2) });
     expect(figures({ ...BOARD, fall: "held", heads: [held] })).toContain(
-      "land it beyond1.8mthe mark: it swings incount11son a held line");
+      "land it up-tide0.0mand 1.8 m beyond the mark");
     cleanup();
-    const mixed = plainHead(3, STEPS, { lead_m: all(-0.4), hold_at_s: all(4.3) });
+    const mixed = plainHead(3, STEPS, { lead_m: all(0), beyond_m: all(0.4), hold_at_s: all(4.3) });
     expect(figures({ ...BOARD, fall: "fed-then-held", heads: [mixed] })).toContain("hold the line at 4");
   });
 

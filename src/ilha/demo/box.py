@@ -72,9 +72,9 @@ _LINES = (("0.11 mm braid", 0.11, 2.7), ("0.15 mm braid", 0.15, 4.5), ("0.19 mm 
           ("0.24 mm braid", 0.24, 9.1), ("0.28 mm braid", 0.28, 13.6))
 
 # name, least and greatest lure g, effective mass g, reference cast: g, m, line mm, cm²
-_RODS = (("finesse rod, 2.1 m", 3, 14, 7, 8, 32, 0.11, 2.5),
-         ("inshore rod, 2.1 m", 5, 28, 9, 14, 42, 0.19, 2.8),
-         ("surf rod, 2.7 m", 14, 75, 20, 30, 62, 0.28, 3.5))
+_RODS = (("finesse rod, 2.1 m", 3, 14, 18.2, 8, 32, 0.11, 2.5),
+         ("inshore rod, 2.1 m", 5, 28, 36.4, 14, 42, 0.19, 2.8),
+         ("surf rod, 2.7 m", 14, 75, 97.5, 30, 62, 0.28, 3.5))
 
 # how many, their condition, price each: of the plastics above
 _STOCK = (

@@ -47,7 +47,6 @@ class DayQuestion(SituationQuestion):
     plastic_id: Id
     line_id: Id
     rod_id: Id | None = None
-    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: not said")
     thunder: bool = Field(False, description="thunder is forecast or heard")
     wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
     rigging: RiggingKey = "one"

@@ -9,13 +9,13 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.errors import Array, Indices
-from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE
+from ilha.core.judge.schools import FALLS_SHORT, MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE
 from ilha.desk.asked import Id
 from ilha.desk.board import DayOfMark, DayQuestion, day_of
 from ilha.desk.clock import STEPS
 from ilha.desk.errors import NotFound
 
-ORDER = {RIGHT: 0, MARGINAL: 1, TOO_HEAVY: 2, TOO_LIGHT: 3, UNSAFE: 4}
+ORDER = {RIGHT: 0, MARGINAL: 1, TOO_HEAVY: 2, FALLS_SHORT: 3, TOO_LIGHT: 4, UNSAFE: 5}
 """Verdicts from the best to the worst."""
 EVEN = 0.1
 """Times in the zone within this share of each other are even."""

@@ -51,8 +51,8 @@ def _work(m: DayOfMark, head: int, first: int, last: int) -> Work:
     upper = _ends(np.broadcast_to(b.figures.cond.zone_to, b.shape[1])[at]) or (1.0, 1.0)
     return Work(
         _ends(depth) or (0.0, 0.0), _ends(stream) or (0.0, 0.0), of(b.count), of(b.lead),
-        of(b.fall.zone), (zone[0], upper[1]), cond.retrieve_speed if cond.steady else None,
-        cond.lowered, m.at.drift is not None)
+        of(b.beyond), of(b.fall.zone), (zone[0], upper[1]),
+        cond.retrieve_speed if cond.steady else None, cond.lowered, m.at.drift is not None)
 
 
 def tied_runs(

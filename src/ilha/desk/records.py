@@ -80,7 +80,8 @@ class NewRod(Asked):
     name: str = Field(min_length=1, max_length=80)
     lure_min_g: float = Field(ge=0.0, le=500.0)
     lure_max_g: float = Field(gt=0.0, le=500.0)
-    effective_mass_g: float = Field(ge=0.0, le=500.0, description="of the tip that is thrown too")
+    effective_mass_g: float | None = Field(
+        None, ge=0.0, le=2000.0, description="what is swung besides the package; by the rating")
     cast_mass_g: float = Field(gt=0.0, le=500.0, description="package of the cast that was seen")
     cast_distance_m: float = Field(ge=1.0, le=200.0)
     cast_line_mm: float = Field(gt=0.0, le=2.0)

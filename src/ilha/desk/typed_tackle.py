@@ -6,6 +6,7 @@ import json
 from typing import Any, cast
 
 from ilha.core.choose.box import hook_grams
+from ilha.core.move.cast import INERTIA
 from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import g_from_kg, kg_from_oz, m_from_mm
@@ -117,7 +118,10 @@ def rod(new: NewRod) -> rods.NewRod:
         raise FieldError("lure_max_g", "`lure_max_g` must be above the least weight,"
                                        f" {new.lure_min_g:g} g, got {new.lure_max_g:g} g: read the"
                                        " rod's own marks")
-    return cast(rods.NewRod, new.model_dump())
+    row = new.model_dump()
+    if row["effective_mass_g"] is None:
+        row["effective_mass_g"] = round(INERTIA * new.lure_max_g, 1)
+    return cast(rods.NewRod, row)
 
 
 def hook(new: NewHook) -> hooks.NewHook:

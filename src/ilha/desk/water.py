@@ -94,6 +94,8 @@ class SituationQuestion(WaterQuestion):
     lowered: bool | None = Field(None, description="let down, not cast; by stance and depth")
     cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
     wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
+    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: the place's usual one")
+    swell_period_s: float = Field(7.0, ge=1.0, le=30.0)
     clarity: Clarity = "stained"
     light: Light | None = Field(None, description="null: by the sun at that step")
     temperature_trend: Trend = "steady"
@@ -220,5 +222,6 @@ def situation_of(
         charted=max(0.1, mark["charted_depth_m"]), fall=asked.fall,
         feed_tension=asked.feed_tension_n, cast_angle_deg=asked.cast_to_current_deg,
         wind_angle_deg=asked.wind_to_cast_deg, profile=asked.profile,
-        salinity=asked.practical_salinity)
+        salinity=asked.practical_salinity, swell_typed=asked.swell_m,
+        swell_period=asked.swell_period_s)
     return situation.but(zone_typed=_zone(asked, situation))

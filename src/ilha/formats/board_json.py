@@ -23,7 +23,8 @@ def _fields(b: Board) -> Group:
     return {
         "wet_weight_n": b.glide.wet_weight, "drag_area_m2": b.body.drag_area,
         "fall_speed_m_s": b.glide.vertical, "fall_pitch_deg": deg(b.glide.pitch),
-        "count_s": b.count, "zone_s": b.fall.zone, "lead_m": b.lead, "bottom_s": b.fall.count,
+        "count_s": b.count, "zone_s": b.fall.zone, "lead_m": b.lead,
+        "come_in_m": b.beyond, "bottom_s": b.fall.count,
         "stop_count_s": b.stop, "minimum_mass_g": g_from_kg(b.least_mass),
         "rest_angle_deg": deg(b.rest.angle), "cast_m": b.cast,
     }
@@ -38,11 +39,14 @@ def _groups(b: Board, per_turn: float) -> dict[str, Group]:
                  "scope_low": held.scope[0], "scope_high": held.scope[2]},
         "rides_m": {"lure": held.lure[1], "line_end": held.foot[1]},
         "window_m_s": {"low": b.window_low, "high": b.window_high},
-        "swing": {"count_s": b.swing.fall.count, "come_in_m": -b.swing.fall.shift},
+        "swing": {"count_s": b.swing.fall.count, "come_in_m": b.swing.fall.come_in,
+                  "lead_m": b.swing.fall.shift},
         "fed_then_held": {"count_s": b.fed_then_held.count, "hold_at_s": b.fed_then_held.hold_at,
-                          "come_in_m": -b.fed_then_held.shift},
-        "retrieve": {"lift_off_m": reel.lift_off, "contact_share": reel.contact_share,
-                     "zone_share": reel.zone_share, "speed_low_m_s": reel.speed_low,
+                          "come_in_m": b.fed_then_held.come_in,
+                          "lead_m": b.fed_then_held.shift},
+        "retrieve": {"lift_off_m": reel.lift_off, "contact_share": reel.bottom_share,
+                     "bottom_share": reel.bottom_share, "zone_share": reel.zone_share,
+                     "speed_low_m_s": reel.speed_low,
                      "speed_high_m_s": reel.speed_high, "turns_low_s": reel.speed_low / per_turn,
                      "turns_high_s": reel.speed_high / per_turn},
     }
@@ -58,6 +62,7 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
         for group, parts in _groups(b, per_turn).items()
     }
     never = np.broadcast_to(b.holds.never[1], shape)
+    heights = np.broadcast_to(np.where(b.figures.sinks, b.retrieve.heights, np.nan), (3, *shape))
     words = np.broadcast_to(b.rest.words, shape).tolist()
     package = np.broadcast_to(b.figures.package, (heads, 1))
     outcome = np.broadcast_to(b.glide.outcome, shape)
@@ -69,6 +74,7 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
         for group, parts in nested.items():
             row[group] = {name: value[i] for name, value in parts.items()}
         row["hold"] = _null_where_never(row["hold"], never[i])
+        row["retrieve"]["height_m"] = nullable(heights[:, i])
         row["outcome"] = [OUTCOMES[o] for o in outcome[i]]
         row["rest"] = words[i]
         row["package_g"] = g_from_kg(float(package[i, 0]))
@@ -102,9 +108,9 @@ def _null_where_never(hold: dict[str, list[Any]], never: Array) -> dict[str, lis
 def _notes(b: Board, head: int, step: int) -> list[str]:
     """Where a figure reaches beyond what it was fitted to."""
     out = []
-    fitted = np.broadcast_to(b.swing.fitted, b.shape)[head, step]
+    fitted = np.broadcast_to(b.swing.tabled, b.shape)[head, step]
     if not fitted and np.isfinite(np.broadcast_to(b.swing.fall.count, b.shape)[head, step]):
-        out.append("swing-outside-fit: depth 1.5 to 8 m and cast 12 to 40 m")
+        out.append("swing-outside-table: cast 1.1 to 32 depths, current to 1.3 of its speed")
     rod = b.rod or Rod()
     package = float(np.broadcast_to(b.figures.package, (b.shape[0], 1))[head, 0])
     if is_guess(rod, np.asarray(package)):

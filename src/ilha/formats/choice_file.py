@@ -46,6 +46,11 @@ class TypedZone(_Part):
     to_bottom_m: float = Field(gt=0.0, le=200.0)
 
 
+class SwellPart(_Part):
+    height_m: float = Field(ge=0.0, le=20.0)
+    period_s: float = Field(7.0, ge=1.0, le=30.0)
+
+
 class QuestionFile(_Part):
     """The question. Without ``box`` a catalogue of common sizes is searched; without
     ``line_diameter_mm`` any line in it."""
@@ -85,6 +90,7 @@ class QuestionFile(_Part):
     feed_tension_n: float = Field(0.01, ge=0.0, le=5.0)
     cast_to_current_deg: float = Field(ACROSS, ge=0.0, le=180.0)
     wind_to_cast_deg: float = Field(ACROSS, ge=0.0, le=180.0)
+    swell: SwellPart | None = Field(None, description="null: what the place usually has")
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
     practical_salinity: float = 35.0
     drift_speed_m_s: float | None = Field(
@@ -116,7 +122,9 @@ class QuestionFile(_Part):
             retrieve_speed=self.retrieve_speed_m_s, lowered=self.lowered, fall=self.fall,
             feed_tension=self.feed_tension_n, cast_angle_deg=self.cast_to_current_deg,
             wind_angle_deg=self.wind_to_cast_deg, profile=self.profile,
-            salinity=self.practical_salinity, drift_speed=self.drift_speed_m_s)
+            salinity=self.practical_salinity, drift_speed=self.drift_speed_m_s,
+            swell_typed=None if self.swell is None else self.swell.height_m,
+            swell_period=7.0 if self.swell is None else self.swell.period_s)
 
 
 class PlasticOut(_Part):
@@ -178,6 +186,7 @@ class OutfitOut(_Part):
     retrieve_speed_m_s: float
     scenario: Scenario
     lead_m: float | None
+    come_in_m: float | None = None
     count_s: float | None
     retrieve: str
     reasons: list[ReasonOut]
@@ -256,7 +265,8 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
         "fit": outfit.fit_word or "fits", "line_least_kg": round(outfit.needs_kg, 2),
         "retrieve_speed_m_s": s.presented(outfit.retrieve).speed,
         "scenario": scenario_of(s, outfit, figures, slow),
-        "lead_m": _number(figures.lead, 2), "count_s": _number(figures.count, 2),
+        "lead_m": _number(figures.lead, 2), "come_in_m": _number(figures.beyond, 2),
+        "count_s": _number(figures.count, 2),
         "retrieve": outfit.retrieve,
         "reasons": _reasons(outfit, tackle=False),
         "tackle_reasons": _reasons(outfit, tackle=True),

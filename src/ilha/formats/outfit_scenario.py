@@ -43,7 +43,7 @@ def _rod(rod: Rod) -> dict[str, Any] | None:
         return None
     return {
         "lure_min_g": g_from_kg(rod.lure_min), "lure_max_g": g_from_kg(rod.lure_max),
-        "effective_mass_g": g_from_kg(rod.effective_mass),
+        "effective_mass_g": g_from_kg(rod.inertia),
         "reference_cast": [{
             "mass_g": g_from_kg(seen.mass), "distance_m": seen.distance,
             "line_diameter_mm": mm_from_m(seen.diameter), "drag_area_cm2": seen.drag_area * 1e4,
@@ -84,6 +84,7 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
         "air": {"wind_m_s": s.wind, "wind_to_cast_deg": s.wind_angle_deg},
         "mark": {"depth_m": s.depth, "bottom": s.bottom, "cover_height_m": s.cover_height},
         "flow": {"surface_speed_m_s": s.surface_speed, "profile": s.profile},
+        "swell": {"height_m": s.swell, "period_s": s.swell_period} if s.swell > 0.0 else None,
         "stance": {"kind": "drifting" if drifts else "fixed", "tip_height_m": s.tip,
                    "drift_speed_m_s": float(np.ravel(cond.drift_speed)[0]),
                    "drift_follows": drifts, "drift_plane": float(np.ravel(cond.drift_plane)[0])},

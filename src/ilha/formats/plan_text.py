@@ -58,7 +58,7 @@ class Work:
     """What is done with a head through a run: seconds, metres, m/s, each from its least to its
     greatest; None where there is no number.
 
-    count : to the fish. lead : m up-current of the mark; below 0 beyond it. hop : seconds in the
+    count : to the fish. lead : m up-current of the mark; beyond : m beyond it. hop : seconds in the
     zone.
     """
 
@@ -66,6 +66,7 @@ class Work:
     speed: Range
     count: Range | None = None
     lead: Range | None = None
+    beyond: Range | None = None
     hop: Range | None = None
     zone: Range = (0.0, 1.0)
     retrieve: float | None = None
@@ -90,13 +91,13 @@ class Work:
         if self.lead is None or self.retrieve is not None:
             return ""
         low, high = self.lead
-        beyond = high < 0.0
-        far = units.lengths((-high, -low) if beyond else (max(low, 0.0), high))
-        if high < ON_IT and not self.drifting and not beyond:
-            return "land it on the mark"
+        far = units.lengths((max(low, 0.0), high))
         if self.drifting:
             return f"drifts {far} in falling"
-        return f"land it {far} {'beyond' if beyond else 'up-tide of'} the mark"
+        ways = [] if high < ON_IT else [f"{far} up-tide of"]
+        if self.beyond is not None and self.beyond[1] >= ON_IT:
+            ways.append(f"{units.lengths(self.beyond)} beyond")
+        return f"land it {' and '.join(ways) or 'on'} the mark"
 
     def then(self, units: PlanUnits) -> str:
         """The retrieve."""

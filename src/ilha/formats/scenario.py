@@ -46,6 +46,11 @@ class FlowPart(_Part):
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
 
 
+class SwellPart(_Part):
+    height_m: Steps = 0.0
+    period_s: float = 7.0
+
+
 class StancePart(_Part):
     kind: Literal["fixed", "drifting"] = "fixed"
     tip_height_m: Steps = 1.5
@@ -90,14 +95,15 @@ class ReferenceCast(_Part):
 class RodPart(_Part):
     lure_min_g: float = 0.0
     lure_max_g: float | None = None
-    effective_mass_g: float = 8.0
+    effective_mass_g: float | None = Field(default=None, description="null: by the rating")
     reference_cast: ReferenceCast | list[ReferenceCast] = ReferenceCast()
 
     def core(self) -> Rod:
         seen = self.reference_cast
         casts = tuple(c.core() for c in (seen if isinstance(seen, list) else [seen]))
         most = float("inf") if self.lure_max_g is None else kg_from_g(self.lure_max_g)
-        return Rod(kg_from_g(self.lure_min_g), most, kg_from_g(self.effective_mass_g), casts)
+        swung = None if self.effective_mass_g is None else kg_from_g(self.effective_mass_g)
+        return Rod(kg_from_g(self.lure_min_g), most, swung, casts)
 
 
 class PlasticPart(_Part):
@@ -195,6 +201,7 @@ class Scenario(_Part):
     air: AirPart = AirPart()
     mark: MarkPart
     flow: FlowPart
+    swell: SwellPart = SwellPart()
     stance: StancePart = StancePart()
     line: LinePart
     zone: ZonePart = ZonePart()
@@ -229,6 +236,7 @@ class Scenario(_Part):
             zone_to=self.zone.to_bottom_m, cast=self.cast_m,
             cast_angle_deg=self.cast_to_current_deg, lowered=self.lowered,
             retrieve_speed=self.retrieve.speed_m_s, steady=self.retrieve.steady,
+            swell_m=np.asarray(self.swell.height_m), swell_period_s=self.swell.period_s,
         )
 
 

@@ -14,7 +14,8 @@ from ilha.formats.words import School
 
 Numbers = list[float]
 Maybes = list[float | None]
-Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit"]
+Verdict = Literal["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit",
+                  "falls-short"]
 
 
 class _Out(BaseModel):
@@ -51,8 +52,11 @@ class WindowOut(_Out):
 
 
 class SwingOut(_Out):
+    """Held from the splash: lead up-current, come-in towards the rod."""
+
     count_s: Maybes
     come_in_m: Maybes
+    lead_m: Maybes
 
 
 class FedThenHeldOut(_Out):
@@ -61,12 +65,18 @@ class FedThenHeldOut(_Out):
     count_s: Maybes
     hold_at_s: Maybes
     come_in_m: Maybes
+    lead_m: Maybes
 
 
 class RetrieveOut(_Out):
     lift_off_m: Maybes
     contact_share: Maybes
+    """The same as bottom_share: the name of the first edition."""
+    bottom_share: Maybes
+    """Of the middle half of the cast, on the bottom."""
     zone_share: Maybes
+    height_m: list[Maybes]
+    """With 3/4, 1/2 and 1/4 of the cast to go, above the bottom."""
     speed_low_m_s: Maybes
     speed_high_m_s: Maybes
     turns_low_s: Maybes
@@ -84,6 +94,9 @@ class HeadOut(_Out):
     count_s: Maybes
     zone_s: Maybes
     lead_m: Maybes
+    """How far up-current of the fish to land it."""
+    come_in_m: Maybes
+    """How far beyond them: what it comes in on a held line."""
     bottom_s: Maybes
     stop_count_s: Maybes
     outcome: list[Literal["floats", "neutral", "sinks"]]

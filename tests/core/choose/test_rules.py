@@ -67,6 +67,9 @@ PROBES = {
     "twitch-shrimps": HARBOUR.but(place="flat", depth=1.0, fish=fish_named("red drum")),
     "roll-in-the-dark": HARBOUR.but(light="night", clarity="dirty"),
     "warm-swim": HARBOUR.but(temperature_trend="rising"),
+    # In a hard tide nothing that is swum comes first any more: where one has chosen to swim it.
+    "not-swum-in-a-hard-tide": HARBOUR.but(surface_speed=0.5, retrieve="steady"),
+    "swim-working-tails": HARBOUR.but(surface_speed=0.0),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }
 

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from ilha.core.errors import DomainError
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
-from ilha.core.move.cast import Rod
+from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.move.glide import free_fall
 from ilha.core.move.hold import hold
 from ilha.core.rig.assembly import assemble
@@ -149,8 +149,36 @@ def test_rod_rating_and_reach_decide() -> None:
     assert said(b)["1"] == "unsafe-for-outfit"
     assert decided(b, "1") == "outfit"
     assert (said(b)["1/8"], decided(b, "1/8")) == ("too-light", "casts")
-    far = board(replace(BASE, surface_speed=np.array(0.1), cast=60.0), JERK_127, ladder(), rod)
-    assert decided(far, "1/4") == "reaches"
+    far = board(replace(BASE, surface_speed=np.array(0.1), cast=60.0), JERK_127, ladder(),
+                Rod(0.005, 0.030, None, (SeenCast(0.018, 40.0),)))
+    assert (said(far)["1/4"], decided(far, "1/4")) == ("falls-short", "reaches")
+
+
+def test_a_cast_that_is_a_guess_rules_nothing_out() -> None:
+    """Beyond half as much again of what was seen it is at most only just."""
+    rod = Rod(0.005, 0.060, None, (SeenCast(0.012, 30.0),))
+    b = board(replace(BASE, surface_speed=np.array(0.1), cast=60.0), JERK_127, ladder(), rod)
+    assert said(b)["1"] == "marginal"
+    assert decided(b, "1") == "reaches"
+
+
+@pytest.mark.parametrize(("oz", "line_mm", "cast", "wind", "tip", "fished"), [
+    (0.1, 0.15, 28.0, 4.5, 1.5, True), (0.1, 0.15, 28.0, 5.0, 1.5, True),
+    (0.125, 0.15, 20.0, 6.0, 0.5, True), (1 / 16, 0.15, 20.0, 8.0, 1.5, False),
+])
+def test_wind_as_anglers_throw_in_it(
+    oz: float, line_mm: float, cast: float, wind: float, tip: float, fished: bool
+) -> None:
+    """Common practice, no source: what is not fished is at best only just in touch."""
+    cond = replace(BASE, depth=np.array(2.0), surface_speed=np.array(0.0), tip_height=tip,
+                   line_diameter=line_mm / 1e3, cast=cast, wind=wind)
+    one = head(oz * 28.35, hook=(0.5, 0.8, 9.0), name="one")
+    b = board(cond, PADDLE_76, [one])
+    limit = next(x for x in b.judgement.limits if x.code == "in-touch")
+    assert bool(np.all(limit.passed[1 if fished else 2])) == fished
+    # Along the cast it counts nothing.
+    along = board(replace(cond, wind_angle_deg=0.0), PADDLE_76, [one])
+    assert said(along)["one"] == "right"
 
 
 def test_wind_asks_for_weight() -> None:

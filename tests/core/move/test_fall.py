@@ -17,10 +17,9 @@ from ilha.core.move.cast import (
 )
 from ilha.core.move.fall import Fall, fed_fall, fed_path, stop_count, swing
 from ilha.core.move.rest import LEANS, LIES, STANDS, rest
-from ilha.core.move.retrieve import Water, drags, retrieve, rides_up
 from ilha.core.rig.assembly import assemble
 from ilha.core.water.flow import SEVENTH_ROOT, UNIFORM
-from tests.rigs import BULKY_102, JERK_127, NU, RHO, falling, head, ladder, plastic
+from tests.rigs import JERK_127, RHO, falling, head, ladder, plastic
 
 A = np.array
 
@@ -68,9 +67,9 @@ def test_positions_run_from_the_splash_to_the_touchdown() -> None:
 def test_the_swing_takes_longer_than_the_fed_fall_and_comes_in() -> None:
     got = swing(falling(0.08, 0.9, 4.0), A(25.0), A(1.5), 0.0, 1.0)
     assert float(got.fall.count) > float(fed(4.0, pull=0.0).count)
-    assert 0.0 < -float(got.fall.shift) < 4.0
-    outside = swing(falling(0.08, 0.9, 12.0), A(25.0), A(1.5), 0.0, 1.0)
-    assert not bool(outside.fitted)
+    assert 0.0 < float(got.fall.come_in) < 4.0
+    assert bool(got.tabled)
+    assert not bool(swing(falling(0.08, 0.9, 12.0), A(13.0), A(1.5), 0.0, 1.0).tabled)
 
 
 def test_held_from_the_surface_and_from_just_below_it_are_one() -> None:
@@ -78,11 +77,11 @@ def test_held_from_the_surface_and_from_just_below_it_are_one() -> None:
     starts = A([0.0, 1e-6, 0.5, 1.0, 2.0, 3.9])
     falls = [swing(f, A(25.0), A(1.5), 0.0, 1.0, A(s)).fall for s in starts]
     assert float(falls[1].count) == pytest.approx(float(falls[0].count), rel=1e-5)
-    assert float(falls[1].shift) == pytest.approx(float(falls[0].shift), rel=1e-5)
+    assert float(falls[1].come_in) == pytest.approx(float(falls[0].come_in), rel=1e-5)
     # The later it is held the sooner it is down, and the less it comes in.
     counts = [float(x.count) for x in falls[2:]]
     assert counts == sorted(counts, reverse=True)
-    assert -float(falls[-1].shift) < 0.2
+    assert float(falls[-1].come_in) < 0.2
     assert float(falls[-1].count) == pytest.approx(float(f.seconds(A(4.0))), rel=0.05)
 
 
@@ -100,11 +99,35 @@ def test_the_swings_path_starts_at_the_splash_and_ends_on_the_bottom() -> None:
     f = falling(A([[0.08]]), A([[0.9]]), A([4.0]), pull=0.0)
     for start in (0.0, 2.5):
         swung = swing(f, A(25.0), A(1.5), 0.0, 1.0, A([start]))
-        height, come_in = swung.path(f, 9)
+        height, drift, come_in = swung.path(f, 9)
         assert height[[0, -1], 0, 0].tolist() == pytest.approx([1.0, 0.0], abs=1e-9)
         assert float(come_in[0, 0, 0]) == pytest.approx(0.0, abs=1e-12)
-        assert float(come_in[-1, 0, 0]) == pytest.approx(-float(swung.fall.shift[0, 0]))
+        assert float(come_in[-1, 0, 0]) == pytest.approx(float(swung.fall.come_in[0, 0]))
+        assert float(drift[-1, 0, 0]) == pytest.approx(float(swung.fall.shift[0, 0]))
         assert np.all(np.diff(height[:, 0, 0]) < 0.0)
+
+
+def test_a_held_fall_knows_the_current() -> None:
+    """Without one, no angle and no drift; with one, slower cast down-current than up it."""
+    still = falling(0.08, 0.9, 4.0, 0.0)
+    falls = [swing(still, A(25.0), A(1.5), 0.0, 1.0, angle_deg=a).fall for a in (0.0, 90.0, 180.0)]
+    assert all(float(x.count) == pytest.approx(float(falls[0].count), rel=1e-9) for x in falls)
+    assert all(float(x.shift) == pytest.approx(0.0, abs=1e-9) for x in falls)
+    moving = falling(0.08, 0.9, 4.0, 0.3)
+    down, across, up = (swing(moving, A(25.0), A(1.5), 0.0, 1.0, angle_deg=a).fall
+                        for a in (0.0, 90.0, 180.0))
+    assert float(down.count) > float(across.count) > float(up.count)
+    assert float(across.shift) == pytest.approx(0.84 * 0.3 * float(across.count), rel=0.08)
+
+
+def test_a_held_fall_takes_longer_the_deeper_and_in_wind_across() -> None:
+    counts = [float(swing(falling(0.08, 0.9, d, 0.2), A(30.0), A(1.5), 0.0, 1.0).fall.count)
+              for d in (2.0, 4.0, 6.0, 9.0, 14.0)]
+    assert counts == sorted(counts)
+    f = falling(0.08, 0.9, 5.0, 0.2)
+    calm, windy = (swing(f, A(25.0), A(1.5), 0.0, 1.0, wind=A(w)).fall for w in (0.0, 8.0))
+    assert float(windy.count) > 1.2 * float(calm.count)
+    assert float(windy.come_in) > float(calm.come_in) + 1.0
 
 
 def test_stopping_a_line_let_down_hangs_the_rig_in_the_zone() -> None:
@@ -136,38 +159,6 @@ def test_plastisol_lies_and_a_flat_foot_stands_what_a_ball_does_not() -> None:
     foot = rest(assemble(nearly, [head(10.0, "football", (0.5, 0.8, 9), 15.0)]), *still)
     ball = rest(assemble(nearly, [head(10.0, "ball", (0.5, 0.8, 9), 15.0)]), *still)
     assert float(foot.angle[0, 0]) > float(ball.angle[0, 0])
-
-
-def water(grams: list[float]) -> Water:
-    body = assemble(BULKY_102, [head(g, hook=(2.5, 1.5, 19), name=str(g)) for g in grams])
-    return Water(body.wet_weight(RHO), body.drag_area, A(0.28e-3), A([3.4]), A([2.5]), A(RHO),
-                 A(NU))
-
-
-def test_speed_band_lies_between_dragging_and_riding_up() -> None:
-    w = water([21.0, 28.0, 42.0])
-    got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
-    inside = 0.5 * (got.speed_low + got.speed_high)
-    assert np.isfinite(inside).all()
-    assert not np.any(drags(w, inside, A(40.0)))
-    assert not np.any(rides_up(w, inside, A(40.0), 1.0))
-    assert np.all(drags(w, 0.97 * got.speed_low, A(40.0)))
-    assert np.all(rides_up(w, 1.03 * got.speed_high, A(40.0), 1.0))
-    # Heavier heads want more speed.
-    assert np.all(np.diff(got.speed_low, axis=0) > 0.0)
-
-
-def test_a_sleeping_tail_lifts_the_lower_speed() -> None:
-    got = retrieve(water([5.0]), A(0.7), A(40.0), 0.0, 1.0, 0.33)
-    assert float(got.speed_low[0, 0]) == pytest.approx(0.33)
-
-
-def test_zone_share_is_a_share() -> None:
-    got = retrieve(water([7.0, 21.0, 57.0]), A(0.7), A(40.0), 0.0, 1.0, 0.0)
-    assert np.all((got.zone_share >= 0.0) & (got.zone_share <= 1.0))
-    assert np.all(np.diff(got.zone_share, axis=0) > 0.0)
-    all_water = retrieve(water([7.0]), A(0.7), A(40.0), 0.0, 5.0, 0.0)
-    assert float(all_water.zone_share[0, 0]) == 1.0
 
 
 def test_wind_helps_from_behind_and_hinders_ahead() -> None:

@@ -11,7 +11,11 @@ export interface HeadFrame {
   count: number | null;
   bottom: number | null;
   zone: number | null;
+  /** m up-current of the fish to land it, and m beyond: what a held line brings it in */
   lead: number | null;
+  beyond: number | null;
+  /** the one of the two that is drawn from the side; below 0 beyond */
+  drawn: number | null;
   scope: number | null;
   lineOut: number | null;
   /** m drawn off the spool while it falls */
@@ -35,6 +39,8 @@ export interface HeadFrame {
   spanHigh: number | null;
   liftOff: number | null;
   zoneShare: number | null;
+  /** of the middle half of the cast, on the bottom */
+  bottomShare: number | null;
   speedLow: number | null;
   speedHigh: number | null;
   tryHead: number | null;
@@ -92,6 +98,8 @@ function clockAt(board: DayBoard, step: number): string {
 
 let last: { board: DayBoard; step: number; frame: Frame } | null = null;
 
+const away = (m: number | null): number | null => (m === null ? null : -m);
+
 export function frameAt(board: DayBoard, step: number): Frame {
   if (last && last.board === board && last.step === step) return last.frame;
   const i = Math.min(board.wet.length - 2, Math.floor(step));
@@ -111,6 +119,8 @@ export function frameAt(board: DayBoard, step: number): Frame {
       bottom: mix(h.bottom_s),
       zone: mix(h.zone_s),
       lead: mix(h.lead_m),
+      beyond: mix(h.beyond_m),
+      drawn: board.fall === "fed" ? mix(h.lead_m) : away(mix(h.beyond_m)),
       scope: h.scope[near] == null ? null : mix(h.scope),
       lineOut: h.scope[near] == null ? null : mix(h.line_out_m),
       fedLine: mix(h.fed_line_m),
@@ -128,6 +138,7 @@ export function frameAt(board: DayBoard, step: number): Frame {
       spanHigh: h.span_high_m[near] == null ? null : mix(h.span_high_m),
       liftOff: mix(h.lift_off_m),
       zoneShare: mix(h.zone_share),
+      bottomShare: mix(h.bottom_share),
       speedLow: h.speed_low_m_s[near] ?? null,
       speedHigh: h.speed_high_m_s[near] ?? null,
       tryHead: h.try_head[near] ?? null,

@@ -98,16 +98,12 @@ describe("a chart", () => {
 });
 
 describe("a retrieve", () => {
-  it("runs along the bottom to where it leaves it, and up to the rod", () => {
-    expect(swimPath([3, 8, 15], 30, 4)).toEqual([[30, 0], [15, 0], [8, 2], [3, 4], [0, 4]]);
+  it("runs from the end of the cast through its heights up to the rod", () => {
+    expect(swimPath([0, 0, 1.5], [1, 0.5, 0.1], 30, 4)).toEqual([[30, 0], [15, 0], [3, 1.5], [0, 4]]);
   });
 
-  it("starts on its curve where the cast is shorter than the lift-off", () => {
-    expect(swimPath([3, 8, 18], 13, 4)).toEqual([[13, 1], [8, 2], [3, 4], [0, 4]]);
-  });
-
-  it("is at the surface where it never gets down", () => {
-    expect(swimPath([20, 40, 60], 15, 4)).toEqual([[15, 4], [0, 4]]);
+  it("stays in the water", () => {
+    expect(swimPath([-0.1, 9], [1, 0.5], 10, 4)).toEqual([[10, 0], [5, 4], [0, 4]]);
   });
 });
 

@@ -66,7 +66,7 @@ export function ColumnScene(props: ColumnProps) {
                 tip={board.tip_height_m} mirror={(main?.rig[0] ?? 0) < -0.5} />
         <ZoneWords view={view} zone={props.zone} depth={frame.depth} units={units}
                    x={Math.max(72, ashore ? view.x(tipX - 1.2) + 10 : 0)}
-                   fall={view.x(-(chosen?.lead ?? 0)) - 26} />
+                   fall={view.x(-(chosen?.drawn ?? 0)) - 26} />
         <FarTip view={view} tipX={tipX} z={frame.depth + board.tip_height_m} units={units} />
         {ghost && compared && (
           <Ghost view={view} shape={ghost} tipX={tipX} label={ghostLabel(compared, props)} />
@@ -107,7 +107,7 @@ const FIFTH = 0.2;
 function fallsOf(
   head: HeadFrame, board: DayBoard, depth: number,
 ): { middle: FallPath; edge: [FallPath, FallPath] | null } | null {
-  const { bottom: count, lead } = head;
+  const { bottom: count, drawn: lead } = head;
   if (count == null || lead == null || head.fallHeight.length === 0) return null;
   const path = (times: number) =>
     fallPath(head.fallHeight, head.fallShift, lead, count, depth, times);

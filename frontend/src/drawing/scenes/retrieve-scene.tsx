@@ -45,7 +45,7 @@ export function RetrieveScene(props: ColumnProps) {
                 depth={frame.depth} tip={board.tip_height_m} />
         <MiddleHalf view={view} cast={cast} zone={props.zone} depth={frame.depth} />
         {compared && compared.id !== chosen?.id && (
-          <path className="swim ghost-swim" d={pathOf(view, compared, cast, frame.depth)} />
+          <path className="swim ghost-swim" d={pathOf(view, compared, board.path_share, cast, frame.depth)} />
         )}
         {chosen && <Swim view={view} head={chosen} {...props} />}
         <Distances view={view} cast={cast} props={props} times={times} />
@@ -54,13 +54,13 @@ export function RetrieveScene(props: ColumnProps) {
   );
 }
 
-function pathOf(view: View, head: HeadFrame, cast: number, depth: number): string {
-  return polyline(swimPath(head.path, cast, depth).map(([x, z]) => [view.x(x), view.z(z)]));
+function pathOf(view: View, head: HeadFrame, shares: readonly number[], cast: number, depth: number): string {
+  return polyline(swimPath(head.path, shares, cast, depth).map(([x, z]) => [view.x(x), view.z(z)]));
 }
 
 /** The way in, heavier where it runs in the zone. */
 function Swim({ view, head, board, frame, zone, units }: ColumnProps & { view: View; head: HeadFrame }) {
-  const d = pathOf(view, head, board.cast_m, frame.depth);
+  const d = pathOf(view, head, board.path_share, board.cast_m, frame.depth);
   const [top, low] = [view.z(Math.min(zone[1], frame.depth)), view.z(zone[0])];
   const lift = head.liftOff;
   const leaves = lift != null && lift < board.cast_m && lift > 0;

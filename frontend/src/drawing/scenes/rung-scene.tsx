@@ -14,8 +14,9 @@ interface Props {
   foot: number;
   tip: number;
   span: number | null;
-  /** m from the rod at equal shares of the depth; empty unless swum back */
+  /** m off the bottom with pathShares of the cast to go; empty unless swum back */
   path: readonly number[];
+  pathShares: readonly number[];
   cast: number;
 }
 
@@ -34,10 +35,10 @@ export const RungScene = memo(function RungScene(props: Props) {
 });
 
 /** Distance to the width of the rung, depth to its height: not to scale along. */
-function Swum({ path, cast, depth, z }: Props & { z: (m: number) => number }) {
+function Swum({ path, pathShares, cast, depth, z }: Props & { z: (m: number) => number }) {
   const x = (m: number) => 3 + (m / cast) * (RUNG.width - 6);
   return (
-    <path d={polyline(swimPath(path, cast, depth).map(([px, pz]) => [x(px), z(pz)]))}
+    <path d={polyline(swimPath(path, pathShares, cast, depth).map(([px, pz]) => [x(px), z(pz)]))}
           className="rung-line" />
   );
 }

@@ -94,7 +94,7 @@ function Lead({ view, head, path, units, plastic, drifting, lowered }: Props) {
   const [sx, sy] = [view.x(from), view.z(z)];
   const home = view.x(0);
   const ground = view.z(0) + 24;
-  const words = text(length(Math.abs(head.lead ?? 0), units));
+  const words = text(length(Math.abs(head.drawn ?? 0), units));
   const wide = Math.abs(from) * view.scale > 46;
   const roomy = view.width - home > 150;
   const times = lureTimes(view, plastic);

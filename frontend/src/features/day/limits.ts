@@ -18,6 +18,8 @@ export interface Told {
 
 export const s = (seconds: number | null): string => (seconds === null ? "–" : `${seconds.toFixed(1)} s`);
 
+export const percentOf = (share: number | null): string => `${Math.round((share ?? 0) * 100)} %`;
+
 /** Long counts in whole seconds. */
 const counted = (seconds: number | null): string => (seconds !== null && seconds >= 10 ? `${seconds.toFixed(0)} s` : s(seconds));
 
@@ -40,9 +42,11 @@ export function tooLight(t: Told, units: Units): [string, string] {
     case "sinks-on-line":
       return ["held up", "the pull of the line you feed holds it: never sinks"];
     case "in-touch":
-      return ["no feel", `the wind's pull on the line hides it: weighs ${text(gramsInWater(t.figure))} in water, ${text(gramsInWater(t.bound))} needed`];
+      return ["no feel", `the wind bows ${m(t.figure)} of slack into the line; a lift takes up ${m(t.bound)}`];
     case "tail-works":
       return ["tail sleeps", `falls at ${text(speed(t.figure, units))}; its tail works from ${text(speed(t.bound, units))}`];
+    case "line-short":
+      return ["line too short", `${m(t.figure)} of line is out; the current asks for ${m(t.bound)} to let it touch: it hangs`];
     case "waits":
       return ["too slow", `${counted(t.figure)} to the bottom; patience ends at ${counted(t.bound)}`];
     case "casts":
@@ -55,11 +59,13 @@ export function tooLight(t: Told, units: Units): [string, string] {
 }
 
 const LONG_FALL = 0.6;
+/** Of the middle half of the cast on the bottom: from here on a retrieve ticks it. */
+export const TICKS = 0.15;
 
 export function tooHeavy(t: Told, units: Units): [string, string] {
   switch (t.limit) {
     case "drags":
-      return ["drags", `the bottom carries ${((t.figure ?? 0) * 100).toFixed(0)} % of it`];
+      return ["drags", `on the bottom over ${percentOf(t.figure)} of the middle of the cast`];
     case "runs-under":
       return ["runs under", t.speedLow === null ? "under their zone at any speed" : `under their zone below ${text(speed(t.speedLow, units))}`];
     default:

@@ -1,7 +1,7 @@
 // Verdicts in words: every one with the figure that decides it.
 import type { DayBoard } from "../../api/types";
-import { grams, gramsInWater, length, speed, text, turns, type Units } from "../../base/units";
-import { besideWords, s, tooHeavy, tooLight, windowWords, type Told } from "./limits";
+import { grams, length, speed, text, turns, type Units } from "../../base/units";
+import { besideWords, percentOf, s, TICKS, tooHeavy, tooLight, type Told, windowWords } from "./limits";
 import { LAST_STEP } from "../question/time";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 
@@ -54,13 +54,17 @@ export function helpFor(head: HeadFrame, c: Context): string {
 
 function touches(head: HeadFrame, c: Context): string {
   if (c.board.steady) {
-    return `in their zone for ${Math.round((head.zoneShare ?? 0) * 100)} % of the cast`;
+    const ticks = head.bottomShare !== null && head.bottomShare >= TICKS ? `, ticks the bottom over ${percentOf(head.bottomShare)} of its middle` : "";
+    return `in their zone for ${percentOf(head.zoneShare)} of the cast${ticks}`;
   }
   if (head.limit === "drifts-by" || c.scopeLimit === null) {
     return `carried ${text(length(head.figure, c.units))} on the way to them`;
   }
   return head.lineOut === null ? "" : `touches on ${text(length(head.lineOut, c.units))}`;
 }
+
+/** Limits of which only just is no matter of a fifth more current. */
+const BARELY = ["reaches", "in-touch"];
 
 export function verdictOf(head: HeadFrame, c: Context): Verdict {
   const window = windowWords(head.windowLow, head.windowHigh, c.units);
@@ -81,9 +85,10 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
         : `swept at ${text(speed(1.2 * Math.abs(c.frame.stream), c.units))}`;
       return {
         sign: "marginal", words: c.isPick ? "tie this on, only just" : "only just",
-        reason: `${touches(head, c)}; ${fifth}`, window, help: "", beside,
+        reason: BARELY.includes(head.limit) ? tooLight(toldOf(head, c), c.units)[1] : `${touches(head, c)}; ${fifth}`, window, help: "", beside,
       };
     }
+    case "falls-short":
     case "too-light": {
       const [words, reason] = tooLight(toldOf(head, c), c.units);
       return { sign: "light", words, reason, window, help, beside };
@@ -135,7 +140,7 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const windy = frame.heads.find((h) => h.limit === "in-touch");
   const parts = [];
   // Where the wind on the line decides, the weight that the current asks for would mislead.
-  if (windy) parts.push(`the wind asks for ${text(gramsInWater(windy.bound))} in water: a shorter cast`);
+  if (windy) parts.push(`the wind bows ${text(length(windy.figure, units))} of slack into the line: a heavier head, a lower tip or a cast with the wind`);
   else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
   parts.push(`${parts.length ? "or " : ""}thinner line`);
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);

@@ -52,17 +52,19 @@ export function WindFact() {
   );
 }
 
-export function SwellFact() {
+/** assumed: m, what the place usually has, by which a lure swum back is reckoned. */
+export function SwellFact({ assumed }: { assumed?: number }) {
   const units = useUnits();
   const { facts, set } = useQuestion();
-  const swell = facts.swell_m === null ? "no swell said" : `swell ${text(length(facts.swell_m, units))}`;
+  const height = facts.swell_m ?? (assumed || null);
+  const swell = height === null ? "no swell said" : `swell ${text(length(height, units))}`;
   return (
     <Fact label="swell and thunder" words={`${swell}${facts.thunder ? ", thunder about" : ""}`}
           source={facts.swell_m === null && !facts.thunder ? "assumed" : "typed"}>
       {(close) => (
         <>
           <FactNumber field="swell_m" label="Swell in the forecast" scale={lengthScale(units)} close={close}
-                      assumed={null} low={0} high={20} remedy="its height, 0 when flat"
+                      assumed={assumed || null} low={0} high={20} remedy="its height, 0 when flat"
                       clearWords="not said" />
           <Choice
             options={[

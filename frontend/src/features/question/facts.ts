@@ -130,7 +130,7 @@ function situationQuery(settings: Settings, facts: Facts, marks: Mark[]): Situat
   const said: Nullable<SituationQuery> = {
     mark_id: settings.mark_id ?? marks[0]?.id ?? 0, school: settings.school, date: facts.date,
     stance: facts.stance, tip_height_m: facts.tip_height_m, cast_m: facts.cast_m,
-    wind_m_s: facts.wind_m_s, wind_from_deg: facts.wind_from_deg, leeway_percent: facts.leeway_percent,
+    swell_m: facts.swell_m, wind_m_s: facts.wind_m_s, wind_from_deg: facts.wind_from_deg, leeway_percent: facts.leeway_percent,
     drift_seen_m_s: typed.drift?.value, drift_seen_step: typed.drift?.step,
     temperature_c: facts.temperature_c, practical_salinity: facts.practical_salinity,
     typed_depth_m: typed.depth?.value, typed_depth_step: typed.depth?.step,
@@ -188,7 +188,6 @@ export function makeQuery(settings: Settings, facts: Facts, box: Box, marks: Mar
     plastic_id: settings.plastic_id ?? box.plastics[0]?.id ?? 0,
     line_id: settings.line_id ?? box.lines[Math.min(2, box.lines.length - 1)]?.id ?? 0,
     rod_id: settings.rod_id ?? box.rods[Math.min(1, box.rods.length - 1)]?.id,
-    swell_m: facts.swell_m ?? undefined,
     thunder: facts.thunder || undefined,
     wade_m: facts.wade_m ?? undefined,
     ...rigQuery(facts, box),

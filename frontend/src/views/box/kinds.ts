@@ -109,13 +109,12 @@ const rods: Gear<"rods"> = {
   title: "Rods", one: "rod", lead: "One cast that you measured makes all others: what was thrown, how far, on which line.",
   fields: [
     NAME, { key: "lure_min_g", label: "Throws from, g", is: "number" }, { key: "lure_max_g", label: "to, g", is: "number" },
-    { key: "effective_mass_g", label: "Mass of its tip that is thrown too, g", is: "number", note: "9 for a light rod" },
     { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number" }, { key: "cast_distance_m", label: "it flew", is: "long" },
     { key: "cast_line_mm", label: "on line of, mm", is: "number" }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", note: "2.8 for a 127 mm jerk" },
   ],
   heads: ["rod", "throws", "measured cast"],
   cells: (r, s) => [r.name, `${r.lure_min_g} to ${r.lure_max_g} g`, `${r.cast_mass_g} g flew ${text(length(r.cast_distance_m, s, 0))} on ${r.cast_line_mm} mm`],
-  name: (r) => r.name, blank: { effective_mass_g: "9", cast_drag_cm2: "2.8" },
+  name: (r) => r.name, blank: { cast_drag_cm2: "2.8" },
 };
 
 const reels: Gear<"reels"> = {

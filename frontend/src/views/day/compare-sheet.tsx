@@ -69,7 +69,7 @@ function SidePick({ label, side, onPick, units }: { label: string; side: Side; o
   );
 }
 
-const VERDICTS: Record<string, string> = { right: "right", marginal: "only just", "too-light": "too light", "too-heavy": "too heavy", "unsafe-for-outfit": "over your rod" };
+const VERDICTS: Record<string, string> = { right: "right", marginal: "only just", "too-light": "too light", "falls-short": "falls short", "too-heavy": "too heavy", "unsafe-for-outfit": "over your rod" };
 
 function Figures({ found, near, units }: { found: Compared; near: number; units: Units }) {
   const rows: [string, (s: Compared["a"]) => string][] = [
@@ -79,6 +79,7 @@ function Figures({ found, near, units }: { found: Compared; near: number; units:
     ["count", (s) => (s.count_s[near] == null ? "–" : `${Math.round(s.count_s[near])} s`)],
     ["in their zone", (s) => (s.zone_s[near] == null ? "–" : `${s.zone_s[near].toFixed(1)} s`)],
     ["lands up-tide", (s) => text(length(s.lead_m[near], units))],
+    ["lands beyond", (s) => text(length(s.beyond_m[near], units))],
   ];
   return (
     <table className="compare-figures">

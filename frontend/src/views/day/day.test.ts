@@ -86,7 +86,7 @@ describe("every verdict has its reason and its figure", () => {
     [{ verdict: [2, 2, 2], decided: [8, 8, 8], figure: [0, 1.2, 0], bound: [0, 0.9, 0] }, "drifts by", "carried 1.2 m on the way to them; 0.9 m is the most"],
     [{ verdict: [2, 2, 2], decided: [5, 5, 5], speed_high_m_s: [0, 0.42, 0] }, "rides up", "leaves their zone above 0.42 m/s"],
     [{ verdict: [3, 3, 3], decided: [6, 6, 6], speed_low_m_s: [0, 0.9, 0] }, "runs under", "under their zone below 0.90 m/s"],
-    [{ verdict: [3, 3, 3], decided: [7, 7, 7], figure: [0, 0.64, 0] }, "drags", "the bottom carries 64 % of it"],
+    [{ verdict: [3, 3, 3], decided: [7, 7, 7], figure: [0, 0.64, 0] }, "drags", "on the bottom over 64 % of the middle of the cast"],
   ] as [Partial<HeadDay>, string, string][])("%j", (change, words, reason) => {
     expect(says(change)).toMatchObject({ words, reason });
   });
@@ -115,11 +115,11 @@ it("says what to do when nothing is right, and until when", () => {
 });
 
 it("blames the wind where the wind decides", () => {
-  const windy = head(1, { verdict: [2, 2, 2], decided: [2, 2, 2], bound: [0.5, 0.5, 0.5] });
+  const windy = head(1, { verdict: [2, 2, 2], decided: [2, 2, 2], figure: [1.4, 1.4, 1.4] });
   const b = board([windy], { picks: { "lightest-practical": [null, null, null] },
     limits: ["gets-there", "sinks", "in-touch"].map((code) => ({ code, unit: "" })) });
   expect(helpWords(b, frameAt(b, 0), UNITS)).toBe(
-    "the wind asks for 51.0 g in water: a shorter cast, or thinner line (0.40 m/s now)");
+    "the wind bows 1.4 m of slack into the line: a heavier head, a lower tip or a cast with the wind, or thinner line (0.40 m/s now)");
 });
 
 it("says what to do once it is down", () => {

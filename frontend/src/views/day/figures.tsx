@@ -1,5 +1,6 @@
 // The four figures: tie on, land it, count, then.
 import type { DayBoard, Head } from "../../api/types";
+import { AboveScene } from "../../drawing/scenes/above-scene";
 import { grams, headName, length, speed, text, turns, type Units } from "../../base/units";
 import { Fraction, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
@@ -76,18 +77,18 @@ interface Part {
 
 /** Where the cast must land so that it touches down on the mark. */
 function Landing({ board, head, units }: Part) {
-  const shift = head.lead ?? 0;
-  const lead = length(Math.abs(shift), units);
-  const swings = shift < 0;
-  const words = swings ? ["land it beyond", "the mark: it swings in"]
-    : board.drift ? ["drifts in falling", "over the ground"]
-      : [board.lowered ? "let down up-tide" : "land it up-tide", "of the mark"];
+  const held = board.fall !== "fed";
+  const beyond = head.beyond ?? 0;
+  const lead = length(held && board.drift ? 0 : head.lead, units);
+  const words = board.drift && !held ? ["drifts in falling", "over the ground"]
+    : [board.lowered ? "let down up-tide" : "land it up-tide", "of the mark"];
   return (
-    <div className="figure" title={swings ? "how far the held line brings it in as it falls"
+    <div className="figure" title={held ? "the current carries it so far across, the held line brings it in so far"
       : "drift while it falls: the mean with and without the feed's pull"}>
       <span>{words[0]}</span>
       <b>{head.lead === null ? "–" : lead.value}<small>{lead.unit}</small></b>
-      <em>{head.count === null ? "the cast is too short to swing" : words[1]}</em>
+      <em>{head.count === null ? "the line out is too short" : held ? `and ${text(length(beyond, units))} beyond the mark` : words[1]}</em>
+      {held && head.count !== null && <AboveScene cast={board.cast_m} lead={head.lead ?? 0} beyond={beyond} units={units} />}
     </div>
   );
 }

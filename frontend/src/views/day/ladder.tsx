@@ -47,7 +47,7 @@ export function Ladder(props: Props) {
           const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
           return (
             <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
-                  depth={frame.depth} tip={board.tip_height_m} shares={board.line_share}
+                  depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} pathShares={board.path_share}
                   cast={board.cast_m} isPick={head.id === pick}
                   isCompared={head.id === compared} isFished={head.id === fished} onCompare={onCompare}
                   isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
@@ -93,6 +93,7 @@ interface RungProps {
   depth: number;
   tip: number;
   shares: readonly number[];
+  pathShares: readonly number[];
   cast: number;
   isPick: boolean;
   isNear: boolean;
@@ -130,7 +131,7 @@ const Rung = memo(function Rung(props: RungProps) {
           <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
           {head.day.rigging !== "straight" && <small className="rung-shape">{head.day.rigging_name}</small>}
         </span>
-        <RungScene line={head.line} shares={props.shares} depth={props.depth} foot={head.foot}
+        <RungScene line={head.line} shares={props.shares} pathShares={props.pathShares} depth={props.depth} foot={head.foot}
                    tip={props.tip} span={head.span} path={head.path} cast={props.cast} />
         <span className="rung-words">
           <b>

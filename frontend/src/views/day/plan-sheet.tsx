@@ -110,7 +110,7 @@ function PlanRow({ run, board, heads, units, onHide }: Props & { run: DayBoard["
           <span>
             {text(length(frame.depth, units))} deep
             {head.count !== null && `, count ${Math.round(head.count)}`}
-            {head.lead !== null && `, land it ${text(length(Math.abs(head.lead), units))} ${head.lead < 0 ? "beyond" : "up-tide"}`}
+            {head.lead !== null && `, land it ${text(length(head.lead, units))} up-tide${(head.beyond ?? 0) < 0.05 ? "" : ` and ${text(length(head.beyond, units))} beyond`}`}
           </span>
         )}
       </button>

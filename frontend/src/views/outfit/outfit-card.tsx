@@ -79,12 +79,13 @@ const AIMS = { bottom: "count", zone: "count to them", stop: "stop it at" } as c
 
 function OutfitFigures({ outfit, head, units }: Props) {
   const lead = outfit.lead_m;
-  const far = lead === null ? null : Math.abs(lead);
+  const on = lead === null || lead < 0.05;
+  const beyond = (outfit.beyond_m ?? 0) < 0.05 ? "" : `${text(length(outfit.beyond_m, units))} beyond`;
   return (
     <div className="figures outfit-figures">
       <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}</em></div>
-      <div className="figure"><span>land it</span><b>{far === null || far < 0.05 ? "on it" : <>{length(far, units).value}<small>{length(far, units).unit}</small></>}</b>
-        <em>{far === null || far < 0.05 ? "" : lead! > 0 ? "up-current" : "beyond"}</em></div>
+      <div className="figure"><span>land it</span><b>{on ? beyond || "on it" : <>{length(lead, units).value}<small>{length(lead, units).unit}</small></>}</b>
+        <em>{on ? "" : `up-current${beyond && `, ${beyond}`}`}</em></div>
       <div className="figure"><span>{AIMS[outfit.aim]}</span><b>{outfit.count_s === null ? "–" : Math.round(outfit.count_s)}<small>s</small></b></div>
       <div className="figure"><span>then</span><b className="small-words">{outfit.way.name}</b></div>
     </div>

@@ -14,7 +14,7 @@ import { MarkFact } from "../../features/facts/place-facts";
 import { StanceFact } from "../../features/facts/stance-fact";
 import { ProfileFact, SalinityFact, WithYouFact } from "../../features/facts/situation-facts";
 import { SchoolFact, TemperatureFact, ZoneFact } from "../../features/facts/other-facts";
-import { WindFact } from "../../features/facts/weather-facts";
+import { SwellFact, WindFact } from "../../features/facts/weather-facts";
 import { WhenSheet, dayWords } from "../../features/facts/when";
 
 interface Option { value: string; words: string; note?: string }
@@ -72,14 +72,14 @@ export function OutfitSentence({ choice, board, query }: {
         </Fact>
         {". "}<CurrentFact board={board} frame={frame} /><Over /><DepthFact board={board} frame={frame} />
         {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
-        <span className="more-facts"><MoreFacts asked={asked} query={query} /></span>
-        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 21 more"}</button>
+        <span className="more-facts"><MoreFacts asked={asked} query={query} swell={board?.swell_m} /></span>
+        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 22 more"}</button>
       </p>
     </div>
   );
 }
 
-function MoreFacts({ asked, query }: { asked: Chosen["asked"] | undefined; query: ChoiceQuery }) {
+function MoreFacts({ asked, query, swell }: { asked: Chosen["asked"] | undefined; query: ChoiceQuery; swell: number | undefined }) {
   const { facts } = useQuestion();
   const told = (value: unknown): Source => (value == null ? "assumed" : "chosen");
   return (
@@ -94,7 +94,7 @@ function MoreFacts({ asked, query }: { asked: Chosen["asked"] | undefined; query
         <WordFact field="trend" label="trend of the warmth" options={TRENDS} shown={query.temperature_trend ?? "steady"} source={told(facts.trend)} />
         {", the light "}
         <WordFact field="light" label="light" options={LIGHTS} shown={asked?.light ?? "bright"} source={facts.light ? "chosen" : "predicted"} back="back to the sun's" />
-        {", the wind "}<WindFact />{"; "}
+        {", the wind "}<WindFact />{", "}<SwellFact assumed={swell} />{"; "}
         <WordFact field="cover" label="cover" options={COVERS} shown={asked?.cover ?? "none"} source={facts.cover ? "chosen" : "predicted"} back="back to the mark's own" />
         {", "}<FlagFact field="pests" label="pests" options={PESTS} />
         {". By "}<SchoolFact />{", "}<ShankFact />{", "}

@@ -47,7 +47,7 @@ export function verdictOf(o: Outfit, units: Units): OutfitTold {
     case "right":
       return { sign: "right", words: "right here", figure: and(doing(o, units)), beside };
     case "marginal":
-      return { sign: "marginal", words: "only just", figure: and(`${tooLight(toldOf(o), units)[1] || doing(o, units)}: a fifth more current and it fails`), beside };
+      return { sign: "marginal", words: "only just", figure: and(`${tooLight(toldOf(o), units)[1] || doing(o, units)}${o.decided === "reaches" ? ", by a guess" : o.decided === "in-touch" ? "" : ": a fifth more current and it fails"}`), beside };
     case "too-heavy": {
       const [words, figure] = tooHeavy(toldOf(o), units);
       return { sign: "heavy", words, figure, beside };

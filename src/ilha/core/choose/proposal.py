@@ -21,7 +21,7 @@ from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table, of_a_size
-from ilha.core.move.fall import fed_path
+from ilha.core.move.fall import Falling, Swing, fed_path
 from ilha.core.move.hold import height_share
 
 FALL_POINTS = 9
@@ -95,6 +95,7 @@ class Figures:
     """
 
     lead: float
+    beyond: float
     count: float
     zone_seconds: float
     scope: float
@@ -138,6 +139,12 @@ def board_of(
                  fit=np.array([rung.fit for rung in rungs]))
 
 
+def _swung(swing: Swing, falling: Falling) -> tuple[Array, Array]:
+    """Heights, and what it comes in towards the rod."""
+    height, _, come_in = swing.path(falling, FALL_POINTS)
+    return height, come_in
+
+
 def place_of(rungs: Sequence[Rung], outfit: Outfit) -> int:
     """Where an outfit's head stands among its rungs."""
     return [rung.head.head.id for rung in rungs].index(outfit.head.head.id)
@@ -157,7 +164,7 @@ def figures_of(
     limit = judged.limits[int(judged.water_decided[i, 0])]
     height, shift = (np.broadcast_to(v, (FALL_POINTS, *b.shape))[:, i, 0] for v in (
         fed_path(b.figures.falling, FALL_POINTS) if b.figures.swing is None
-        else b.figures.swing.path(b.figures.falling, FALL_POINTS)))
+        else _swung(b.figures.swing, b.figures.falling)))
     assert b.holds.trace is not None
     # (steps, estimates, heads, times): the middle estimate.
     spans = b.holds.trace[1][:, 1, min(i, b.holds.trace[1].shape[2] - 1), 0]
@@ -165,7 +172,7 @@ def figures_of(
     foot, package = one(b.holds.foot[1]), one(b.figures.package)
     most = outfit.rod.rod.lure_max
     return Figures(
-        lead=one(b.lead), count=one(b.count), zone_seconds=one(b.fall.zone),
+        lead=one(b.lead), beyond=one(b.beyond), count=one(b.count), zone_seconds=one(b.fall.zone),
         scope=one(b.holds.scope[1]), line_out=one(b.holds.line_out[1]),
         window=(one(b.window_low), one(b.window_high)), fall_speed=one(b.glide.vertical),
         cast=one(b.cast), package=package, verdict=VERDICTS[int(judged.water[i, 0])],

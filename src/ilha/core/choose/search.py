@@ -20,11 +20,12 @@ from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Flags, Indices
-from ilha.core.judge.figures import Figures, figures
+from ilha.core.judge.figures import Figures, Known, figures
 from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest, of_a_size
-from ilha.core.move.cast import Rods, cast_distance
+from ilha.core.move.cast import Rods, cast_distance, is_guess
+from ilha.core.move.retrieve import Shares
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
@@ -120,13 +121,13 @@ def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
             cond.depth, cond.surface_speed, cond.zone_from, cond.zone_to, cond.line_diameter))
     far = np.full((plastic.size, lines * rods), np.inf) if cond.lowered else thrown
     return replace(
-        f, rod=rated, cast=far, group=plastic,
+        f, rod=rated, cast=far, group=plastic, guess=np.tile(np.concatenate(
+            [is_guess(r.rod, f.package) for r in box.rods], axis=1), (1, lines)),
         cond=replace(cond, line_diameter=diameter, depth=depth, surface_speed=current,
                      zone_from=low, zone_to=high),
         ends=replace(f.ends, weight=wide(f.ends.weight), speed=wide(f.ends.speed)),
         fall=replace(f.fall, count=wide(f.fall.count), zone=wide(f.fall.zone)),
         falling=replace(f.falling, depth=depth, current=current, diameter=diameter),
-        holds=replace(f.holds, scope=wide(f.holds.scope)),
     )
 
 
@@ -149,6 +150,26 @@ class _Tied:
         out[self.back] = self.mine
         return out
 
+    def brought_back(self, presented: Presented, rods: int) -> Figures:
+        """The figures of every line with each of the rods, brought back in a way. What no rod
+        changes is computed for each line once."""
+        shape = (self.plastic.size, self.wide.cast.shape[1] // rods)
+
+        def each(values: Any) -> Any:
+            full = np.broadcast_to(values, (*np.shape(values)[:-2], *shape))
+            return np.repeat(full, rods, axis=-1)
+
+        if not presented.steady:
+            held = self.of_lines.holds
+            known = Known(holds=replace(held, scope=each(held.scope)))
+        else:
+            narrow = _presented(self.of_lines, presented)
+            s = narrow.swum
+            off = np.broadcast_to(s.off_bottom, shape)
+            known = Known(swum=Shares(each(s.bottom), each(s.above), each(s.below), each(off)),
+                          rides_up=each(narrow.rides_up))
+        return replace(_presented(self.wide, presented), known=known)
+
 
 def _tie(
     box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
@@ -170,7 +191,7 @@ def _judged(box: Box, situation: Situation, tied_: Sequence[_Tied], presented: P
     parts: list[dict[str, Any]] = []
     codes: tuple[str, ...] = ()
     for one in tied_:
-        f = _presented(one.wide, presented)
+        f = one.brought_back(presented, len(box.rods))
         shape = (one.plastic.size, one.wide.cast.shape[1])
         judgement, _ = judge_school(f, SCHOOLS[situation.school], shape)
         failed = [~np.broadcast_to(item.passed, (3, *shape))[1] for item in judgement.limits
@@ -208,7 +229,8 @@ def picks_of(
     presented = situation.presented(retrieve)
     cond = situation.conditions(lines, presented).checked()
     one = _tie(box, cond, rows, way, np.arange(count), lines)
-    wide = replace(_presented(one.wide, presented), counts=(fit > FITS_BADLY)[one.order])
+    wide = replace(one.brought_back(presented, len(box.rods)),
+                   counts=(fit > FITS_BADLY)[one.order])
     shape = (count, one.wide.cast.shape[1])
     mass = np.array([box.heads[h].head.mass for h in heads])[one.order]
     out: dict[str, int | None] = {}
@@ -216,7 +238,8 @@ def picks_of(
         if key == TABLE.key:
             continue
         judgement, _ = judge_school(wide, school, shape)
-        scope = None if school.hangs_count else np.broadcast_to(wide.holds.scope[1], shape)
+        scope = (None if school.hangs_count or presented.steady
+                 else np.broadcast_to(wide.holds.scope[1], shape))
         found = lightest(mass, judgement.verdict, fit[one.order], scope)
         found = found[found >= 0]
         by_size = np.lexsort((found, of_a_size(mass[found])))

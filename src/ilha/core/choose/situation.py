@@ -103,7 +103,8 @@ class Situation:
     and not cast, None: by stance and charted depth (m; None: depth). fall, feed_tension,
     cast_angle_deg, wind_angle_deg, profile, salinity, drift_plane : as in
     :class:`ilha.core.water.conditions.Conditions`. drift_speed : of a drifting boat over the
-    surface current, m/s (None: the usual leeway along it).
+    surface current, m/s (None: the usual leeway along it). swell_typed : m, None: the place's;
+    swell_period : s.
     """
 
     place: str
@@ -145,6 +146,8 @@ class Situation:
     wind_angle_deg: float = ACROSS
     profile: str = "seventh-root"
     salinity: float = 35.0
+    swell_typed: float | None = None
+    swell_period: float = 7.0
 
     def __post_init__(self) -> None:
         for name, allowed in WORDS.items():
@@ -218,6 +221,12 @@ class Situation:
         return float(PLACES[self.place]["cast_m"]) if self.cast is None else self.cast
 
     @property
+    def swell(self) -> float:
+        """Height of the swell over the mark, m: as typed, else what the place usually has."""
+        return (float(PLACES[self.place]["swell_m"]) if self.swell_typed is None
+                else self.swell_typed)
+
+    @property
     def tip(self) -> float:
         """Height of the rod tip over the water, m."""
         return STANCES[self.stance].tip_height_m if self.tip_height is None else self.tip_height
@@ -286,7 +295,8 @@ class Situation:
             cast_angle_deg=self.cast_angle_deg, lowered=how.lowered, drift_follows=drifts,
             drift_plane=self.drift_plane if drifts else 1.0,
             drift_speed=leeway if drifts else 0.0,
-            retrieve_speed=how.speed, steady=how.steady,
+            retrieve_speed=how.speed, steady=how.steady, swell_m=self.swell,
+            swell_period_s=self.swell_period,
         )
 
     def facts(self) -> dict[str, Any]:

@@ -17,7 +17,7 @@ from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
 from ilha.core.choose.found import Found, Judged
 from ilha.core.errors import Array
-from ilha.core.judge.schools import MARGINAL, TOO_HEAVY, TOO_LIGHT
+from ilha.core.judge.schools import FALLS_SHORT, MARGINAL, TOO_HEAVY, TOO_LIGHT
 from ilha.core.rig.bodies import ball_diameter
 from ilha.core.tables import HOOKS
 from ilha.core.units import G, newtons_of_kg
@@ -209,7 +209,8 @@ class Traits(Still):
         drags = np.isin(np.array(j.codes)[j.decided], ("drags", "runs-under"))
         heavy = np.where(drags, "drags", "right")
         return np.asarray(np.select(
-            [j.verdict == TOO_LIGHT, j.verdict == MARGINAL, j.verdict == TOO_HEAVY],
+            [np.isin(j.verdict, (TOO_LIGHT, FALLS_SHORT)), j.verdict == MARGINAL,
+             j.verdict == TOO_HEAVY],
             ["too-light", "marginal", heavy], "right"))
 
     @property

@@ -10,11 +10,11 @@ import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.judge import limits
-from ilha.core.judge.figures import Figures, figures
+from ilha.core.judge.figures import Figures, figures, swung_in
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, School, by_depth_table, lightest
 from ilha.core.judge.verdict import HANG_SHARE, Judgement, windows
 from ilha.core.move.cast import Rod
-from ilha.core.move.fall import Fall, Swing, swing
+from ilha.core.move.fall import Fall, Swing
 from ilha.core.move.glide import Glide
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import greatest_current, least_mass, least_sinker
@@ -30,8 +30,8 @@ from ilha.core.water.conditions import Conditions
 class Board:
     """Everything computed, (H, T) unless said; NaN where there is no number.
 
-    What no verdict of this question needs (``swing``, ``retrieve``, ``rest``) is computed when it
-    is first asked for.
+    What no verdict of this question needs (``swing``, ``retrieve``, ``rest``, ``least_mass``) is
+    computed when it is first asked for.
     """
 
     figures: Figures
@@ -43,7 +43,6 @@ class Board:
     window_high: Array
     bears: Array
     """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
-    least_mass: Array
     judged: dict[str, Judgement]
     picks: dict[str, Indices]  # (T,) index of the head, -1 for none
 
@@ -93,13 +92,17 @@ class Board:
         return self.figures.retrieve
 
     @cached_property
+    def least_mass(self) -> Array:
+        """Of a head of each one's shape, hook and metal that holds by the school, kg."""
+        return _least_mass(self.figures, self.plastic, self.heads, self.school, self.bears)
+
+    @cached_property
     def swing(self) -> Swing:
         """On a line held from the splash."""
         f = self.figures
         if f.swing is not None and f.cond.fall == "held":
             return f.swing
-        return swing(f.falling, np.asarray(f.cond.cast), np.asarray(f.cond.tip_height),
-                     f.cond.zone_from, f.cond.zone_to)
+        return swung_in(f.falling, f.held, f.cond, "held")
 
     @cached_property
     def rest(self) -> Rest:
@@ -112,10 +115,7 @@ class Board:
     def fed_then_held(self) -> Fall:
         """Fed on slack line to the top of the zone, then held to swing through it."""
         f = self.figures
-        depth = np.asarray(f.cond.depth)
-        return swing(f.falling, np.asarray(f.cond.cast), np.asarray(f.cond.tip_height),
-                     f.cond.zone_from, f.cond.zone_to,
-                     np.maximum(depth - f.cond.zone_to, 0.0)).fall
+        return swung_in(f.falling, f.held, f.cond, "fed-then-held").fall
 
     @cached_property
     def stop(self) -> Array:
@@ -129,8 +129,13 @@ class Board:
 
     @cached_property
     def lead(self) -> Array:
-        """How far up-current to land it for the fish, m; below 0 it comes in that far."""
+        """How far up-current of the fish to land it, m."""
         return np.broadcast_to(self.figures.aim.lead, self.shape)
+
+    @cached_property
+    def beyond(self) -> Array:
+        """How far beyond the fish to land it, m: what it comes in on a held line."""
+        return np.broadcast_to(self.figures.aim.beyond, self.shape)
 
     @property
     def lightest_zone(self) -> Array:
@@ -248,7 +253,8 @@ def board(
         others = passed if key == school else others
     low, high, bears = _window(f, chosen, others, shape)
     mass, steps = f.mass, np.zeros(cond.steps)
-    scope = np.broadcast_to(f.holds.scope[1], shape)
+    # Swum back nothing is felt on each hop: no line is held.
+    scope = None if cond.steady else np.broadcast_to(f.holds.scope[1], shape)
     picks = {key: lightest(mass, j.verdict, fit, None if SCHOOLS[key].hangs_count else scope)
              for key, j in judged.items()}
     usable = f.package <= f.rod.lure_max
@@ -256,5 +262,4 @@ def board(
         usable = usable & (fit > FITS_BADLY)[:, None]
     picks["depth-table"] = by_depth_table(
         mass, usable, cond.depth + steps, cond.surface_speed + steps)
-    least = _least_mass(f, plastic, box, chosen, bears)
-    return Board(f, plastic, box, rod, chosen, low, high, bears, least, judged, picks)
+    return Board(f, plastic, box, rod, chosen, low, high, bears, judged, picks)

@@ -84,15 +84,17 @@ def lid(
     grid = (len(heads), depths.size * currents.size)
 
     def spread(values: Array | Flags) -> Array:
-        """(H, D) to the grid's cells, depth by depth."""
-        return np.repeat(np.broadcast_to(values, shape), currents.size, axis=-1)
+        """(..., H, D) to the grid's cells, depth by depth."""
+        full = np.broadcast_to(values, (*np.shape(values)[:-2], *shape))
+        return np.repeat(full, currents.size, axis=-1)
 
     flow = np.tile(currents, depths.size)
     gets = np.stack([e * flow <= spread(reach) for e in ESTIMATES])
     limits = [Limit("gets-there", LOWER, "m/s", spread(reach), flow, gets)]
     limits += [Limit(item.code, LOWER, item.unit, spread(np.asarray(item.figure)), 0.0,
                      spread(item.passed).astype(bool)) for item in lower[1:]]
-    others = np.logical_and.reduce([item.passed for item in limits[1:]])
+    others = np.logical_and.reduce(
+        [np.broadcast_to(item.passed, gets.shape) for item in limits[1:]])
     fits = spread(np.asarray(f.package <= f.rod.lure_max)).astype(bool)
     limits.append(Limit("outfit", OUTFIT, "kg", spread(f.package), 0.0, fits))
     if chosen.hangs_count and not alone:
@@ -105,7 +107,7 @@ def lid(
 
 def _picked(
     f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array,
-    fit: Indices | None, scope: Array,
+    fit: Indices | None, scope: Array | None,
 ) -> Lid:
     """The school's pick of every cell. verdict, scope : (H, D U)."""
     if school.key == "depth-table":
@@ -133,8 +135,7 @@ def _swum(
     shape = (len(heads), here.depth.size)
     judgement, _ = judge_school(f, school, shape)
     return _picked(f, judgement.verdict, school, depths, currents,
-                   np.full((len(heads), depths.size), np.nan), fit,
-                   np.broadcast_to(f.holds.scope[1], shape))
+                   np.full((len(heads), depths.size), np.nan), fit, None)
 
 
 def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:

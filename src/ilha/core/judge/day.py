@@ -9,13 +9,11 @@ import numpy as np
 
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.board import Board, board
-from ilha.core.judge.figures import SLACK_SPEED
 from ilha.core.judge.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.move.cast import Rod
 from ilha.core.move.drift import Drift
 from ilha.core.move.fall import fed_path
 from ilha.core.move.hold import height_share
-from ilha.core.move.retrieve import running_path
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import Rigging
 from ilha.core.tide.tideway import Tideway
@@ -23,6 +21,7 @@ from ilha.core.water.conditions import Conditions
 
 SPAN_SHOWN = 150.0
 """Line shapes are cut here (m): a line that planes up has no end."""
+PATH_POINTS = 25
 
 
 @dataclass(frozen=True)
@@ -33,8 +32,8 @@ class Traces:
     current, at heights z0 + (d - z0) line_share[p], z0 = foot. foot : (H, W) m above the bottom.
     fall_height, fall_shift : (Q, H, W), share of the depth above the bottom, and m down-current of
     the splash (or come in towards the rod), at equal shares of the count.
-    path_share : (R,) shares of the depth below the surface; path : (R, H, W) m from the rod tip at
-    which a steady retrieve runs there, None where the rig is not swum.
+    path_share : (R,) shares of the cast to go; path : (R, H, W) m above the bottom at which a
+    steady retrieve runs there, None where the rig is not swum.
     """
 
     line: Array
@@ -66,12 +65,12 @@ def _traces(b: Board, points: int) -> Traces:
     if f.swing is None:
         height, shift = fed_path(f.falling, points)
     else:
-        height, shift = f.swing.path(f.falling, points)
-    shares = np.linspace(0.0, 1.0, points)
+        height, _, shift = f.swing.path(f.falling, points)
+    shares = np.linspace(1.0, 0.04, PATH_POINTS)
     path = None
     if cond.steady:
-        speed = np.maximum(f.through(), SLACK_SPEED)
-        path = np.minimum(running_path(f.water, speed, shares), SPAN_SHOWN)
+        way = f.retrieve.path
+        path = np.stack([way.height_at(float(go)) for go in shares])
     return Traces(
         np.broadcast_to(spans, (3, spans.shape[1], *b.shape)),
         height_share(np.linspace(0.0, 1.0, spans.shape[1])),

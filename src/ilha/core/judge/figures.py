@@ -10,12 +10,12 @@ import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.schools import DRIFT_SHARE, FED
-from ilha.core.move.cast import Rod, Rods, cast_distance, package_drag_area
+from ilha.core.move.cast import Rod, Rods, cast_distance, is_guess, package_drag_area
 from ilha.core.move.fall import Fall, Falling, Swing, fed_fall, stop_count, swing
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
-from ilha.core.move.retrieve import Retrieve, Water, drags, retrieve, rides_up, runs_under
+from ilha.core.move.retrieve import Retrieve, Shares, Water, judged, retrieve
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
     RHO_SINKER,
@@ -82,23 +82,23 @@ def _on_sinker(body: Body, glide: Glide, rigging: OnSinker, rho: Array, air: Arr
 
 
 @dataclass(frozen=True)
-class Swum:
-    """Faults of a steady retrieve with their figures."""
-
-    drags: Flags
-    runs_under: Flags
-    contact_share: Array
-    speed_low: Array
-    speed_high: Array
-
-
-@dataclass(frozen=True)
 class Aim:
-    """Count (s) from the splash to the fish, and how far up-current to land for it (m; below 0 it
-    comes in that far)."""
+    """Count (s) from the splash to the fish; how far up-current of them to land it, and how far
+    beyond, m."""
 
     count: Array
     lead: Array
+    beyond: Array
+
+
+@dataclass(frozen=True)
+class Known:
+    """What was computed on fewer columns and repeated: it is not computed again."""
+
+    holds: Hold | None = None
+    swum: Shares | None = None
+    rides_up: Flags | None = None
+    """(3, H, T), at the estimates."""
 
 
 @dataclass(frozen=True)
@@ -116,14 +116,18 @@ class Figures:
     fall: Fall
     swing: Swing | None
     held: Held
-    holds: Hold
     cast: Array
+    guess: Flags
+    """Whether the cast lies too far from any that was seen."""
+    trace: bool = False
+    """The held lines with their shapes."""
     group: Indices | None = None
     """(H,) which rigs compete: those with one plastic. None where all do."""
     bare: bool = False
     """Verdicts alone are asked for: figures that only word them are left out."""
     counts: Flags | None = None
     """(H,) which of them may be the lightest that does the job: those whose hook can be used."""
+    known: Known = Known()
 
     @property
     def mass(self) -> Array:
@@ -146,49 +150,77 @@ class Figures:
         return np.isfinite(self.ends.speed) & (self.ends.weight > 0.0)
 
     @cached_property
+    def holds(self) -> Hold:
+        """(3, H, T): at the estimates of the current."""
+        if self.known.holds is not None:
+            return self.known.holds
+        estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
+        return self.held.at(estimates * np.asarray(self.cond.surface_speed), trace=self.trace)
+
+    @property
+    def line_needed(self) -> Array:
+        """Line (m), tip to rig, that the hold needs in this current."""
+        return np.asarray(self.holds.line_out[1])
+
+    @cached_property
     def water(self) -> Water:
         """For the retrieve: two heads, or a rig and its sinker, are taken as one body."""
         cond = self.cond
         return Water(self.ends.weight, self.ends.area, np.asarray(cond.line_diameter),
-                     np.asarray(cond.depth), np.asarray(cond.tip_height), self.rho, self.nu)
-
-    def through(self, estimate: float = 1.0) -> Array:
-        """Speed of the retrieve through the water, m/s, at an estimate of it."""
-        cond = self.cond
-        return estimate * (cond.retrieve_speed + cond.along * np.asarray(cond.surface_speed))
+                     np.asarray(cond.depth), np.asarray(cond.tip_height), self.rho, self.nu,
+                     np.asarray(cond.surface_speed), float(np.radians(cond.cast_angle_deg)),
+                     cond.flow, cond.swell, cond.slope)
 
     @cached_property
     def slack(self) -> Flags:
         """The current carries the rig home as fast as it is reeled in."""
-        return np.asarray(self.through() < SLACK_SPEED)
+        cond = self.cond
+        through = cond.retrieve_speed + cond.along * np.asarray(cond.surface_speed)
+        return np.asarray(through < SLACK_SPEED)
 
     @cached_property
     def retrieve(self) -> Retrieve:
-        """Speeds in it are those of the reel: the current's part is taken off."""
+        """With all its figures; its speeds are those of the reel."""
         cond = self.cond
-        speed = np.maximum(self.through(), SLACK_SPEED)
-        by_water = retrieve(self.water, speed, np.asarray(cond.cast), cond.zone_from, cond.zone_to,
-                            self.tail_speed)
-        return by_water.on_reel(cond.along * np.asarray(cond.surface_speed))
+        return retrieve(self.water, np.asarray(cond.retrieve_speed), np.asarray(cond.cast),
+                        cond.zone_from, cond.zone_to, self.tail_speed)
 
     @cached_property
-    def swum(self) -> Swum:
-        """What a retrieve is judged by; of its figures those that are asked for."""
-        cond, speed = self.cond, np.maximum(self.through(), SLACK_SPEED)
-        cast = np.asarray(cond.cast)
-        if self.bare:
-            none = np.full((1, 1), np.nan)
-            return Swum(self.sinks & drags(self.water, speed, cast),
-                        self.sinks & runs_under(self.water, speed, cast, cond.zone_from),
-                        none, none, none)
-        reel = self.retrieve
-        return Swum(reel.drags, reel.runs_under, reel.contact_share, reel.speed_low,
-                    reel.speed_high)
+    def swum(self) -> Shares:
+        """What a retrieve is judged by."""
+        if self.known.swum is not None:
+            return self.known.swum
+        cond = self.cond
+        if not self.bare:
+            return self.retrieve.shares
+        return judged(self.water, cond.retrieve_speed, cond.cast, cond.zone_from, cond.zone_to)
 
-    def rides_up_at(self, estimate: float) -> Flags:
-        """Whether it rides up at an estimate of the retrieve's speed."""
-        speed = np.maximum(self.through(estimate), SLACK_SPEED)
-        return rides_up(self.water, speed, np.asarray(self.cond.cast), self.cond.zone_to)
+    @cached_property
+    def rides_up(self) -> Flags:
+        """(3, H, T): whether it rides up at the estimates of reel and current."""
+        if self.known.rides_up is not None:
+            return self.known.rides_up
+        here = self.swum.rides_up
+        # Verdicts alone do not tell what would be right in less current.
+        low = here if self.bare else self._rides_up_at(ESTIMATES[0])
+        return np.stack([low, here, self._rides_up_at(ESTIMATES[2])])
+
+    def _rides_up_at(self, estimate: float) -> Flags:
+        """What does not ride up does not at a lower estimate, what does does at a higher: only the
+        other heads are looked at again."""
+        here, cond = self.swum.rides_up, self.cond
+        open_ = here if estimate < 1.0 else ~here
+        rows = np.flatnonzero(open_.any(axis=1))
+        if rows.size == 0:
+            return here
+        again = replace(self.water, current=estimate * np.asarray(self.water.current),
+                        weight=_rows(self.water.weight, rows),
+                        drag_area=_rows(self.water.drag_area, rows))
+        out = here.copy()
+        found = judged(again, estimate * cond.retrieve_speed, cond.cast, cond.zone_from,
+                       cond.zone_to).rides_up
+        out[rows] = found & here[rows] if estimate < 1.0 else found | here[rows]
+        return out
 
     def window_of_retrieve(self) -> tuple[Array, Array]:
         """The band of current (m/s) in which the chosen speed on the reel keeps it in the zone.
@@ -199,8 +231,9 @@ class Figures:
         if abs(cond.along) < 0.05:
             nothing = np.full_like(reel.speed_low, np.nan)
             return nothing, nothing
+        # Speed of the reel and of the current along the line stand in for one another.
         here = np.asarray(cond.surface_speed)
-        ends = [(edge + cond.along * here - cond.retrieve_speed) / cond.along
+        ends = [here + (edge - cond.retrieve_speed) / cond.along
                 for edge in (reel.speed_low, reel.speed_high)]
         low, high = np.maximum(np.minimum(*ends), 0.0), np.minimum(np.maximum(*ends), CURRENT_MAX)
         return np.where(high > low, low, np.nan), np.where(high > low, high, np.nan)
@@ -228,7 +261,8 @@ class Figures:
         if cond.lowered and np.any(off):
             stop = np.fmin(self.hangs_at, fall.leaves)
             count = np.where(off & np.isfinite(self.hangs_at), stop, count)
-        return Aim(count, np.where(off, fall.middle_shift, fall.shift))
+        return Aim(count, np.where(off, fall.middle_shift, fall.shift),
+                   np.where(off, fall.middle_in, fall.come_in))
 
     @cached_property
     def hand_fed(self) -> tuple[Array, Array]:
@@ -247,6 +281,11 @@ class Figures:
         with np.errstate(divide="ignore"):
             reach = DRIFT_SHARE * middle / drift
         return np.where(np.isfinite(drift), np.minimum(reach, CURRENT_MAX), np.nan)
+
+
+def _rows(value: Array, rows: Indices) -> Array:
+    """Of what has one row, or one for each head, those of some heads."""
+    return value[rows] if np.ndim(value) > 1 and len(value) > 1 else value
 
 
 def figures(
@@ -272,21 +311,32 @@ def figures(
         own = np.where(glide.sinks, own, np.nan)
     held = Held(own, body.drag_area, line, depth, tip, rho, nu, cond.flow, cond.drift_speed,
                 cond.drift_follows, ends.tackle, cond.drift_plane)
-    fall, swung = _fall(falling, cond)
-    estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
+    fall, swung = _fall(falling, held, cond)
     return Figures(
         cond, rod, rho, nu, body, glide, ends, falling, fall, swung, held,
-        held.at(estimates * current, trace=trace),
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),
+        is_guess(rod, ends.package), trace,
     )
 
 
-def _fall(falling: Falling, cond: Conditions) -> tuple[Fall, Swing | None]:
+def _fall(falling: Falling, held: Held, cond: Conditions) -> tuple[Fall, Swing | None]:
     """The fall as the angler makes it: fed, held, or fed to the zone's top and then held."""
     if cond.fall == "fed":
         return fed_fall(falling, cond.zone_from, cond.zone_to), None
-    depth = np.asarray(cond.depth)
-    start = np.maximum(depth - cond.zone_to, 0.0) if cond.fall == "fed-then-held" else 0.0
-    swung = swing(falling, np.asarray(cond.cast), np.asarray(cond.tip_height), cond.zone_from,
-                  cond.zone_to, start)
+    swung = swung_in(falling, held, cond, cond.fall)
     return swung.fall, swung
+
+
+def swung_in(falling: Falling, held: Held, cond: Conditions, kind: str) -> Swing:
+    """A fall on a line that is held, from the splash or, where ``kind`` is "fed-then-held", from
+    the zone's top. NaN where the line that is out is too short: where the hold needs more of it the
+    rig never gets there, whatever the count says."""
+    depth, cast, tip = (np.asarray(v) for v in (cond.depth, cond.cast, cond.tip_height))
+    start = np.maximum(depth - cond.zone_to, 0.0) if kind == "fed-then-held" else 0.0 * depth
+    needed = held.at(np.asarray(cond.surface_speed), bare=True).line_out
+    swung = swing(falling, cast, tip, cond.zone_from, cond.zone_to, start, cond.cast_angle_deg,
+                  cond.crosswind)
+    never = ~(needed <= np.hypot(cast, tip + start))
+    fall = Fall(**{name: np.where(never, np.nan, value)
+                   for name, value in vars(swung.fall).items()})
+    return replace(swung, fall=replace(fall, line=swung.fall.line))

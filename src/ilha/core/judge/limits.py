@@ -10,20 +10,19 @@ from ilha.core.judge.schools import DRIFT_SHARE, School
 from ilha.core.judge.verdict import (
     LOWER,
     OUTFIT,
-    TOUCH_RATIO,
+    REACHES,
     UPPER,
     Judgement,
     Limit,
     hangs,
     judge,
 )
-from ilha.core.move.cast import RHO_AIR
-from ilha.core.move.retrieve import CONTACT_DRAGS
+from ilha.core.move.bow import wind_slack
 
-
-def wind_pull(diameter: Array | float, wind: Array, tip_height: Array, cast: float) -> Array:
-    """The wind's pull (N) on the line in the air: rho_air/2 1.2 D wind² hypot(tip, cast/2)."""
-    return np.asarray(0.5 * RHO_AIR * 1.2 * diameter * wind**2 * np.hypot(tip_height, 0.5 * cast))
+NEXT_LIFT = 1.0
+"""How far the rod is lifted to feel the rig, m: more of a bow than that hides it."""
+HALF_FEEL = 0.5
+"""Share of that from which it is only just felt (common practice, no source)."""
 
 
 def _stack(passed: list[Flags], shape: tuple[int, int]) -> Flags:
@@ -33,9 +32,10 @@ def _stack(passed: list[Flags], shape: tuple[int, int]) -> Flags:
 def _gets_there(f: Figures, school: School, shape: tuple[int, int]) -> Limit:
     """The limit that the current or the retrieve decides, at each estimate."""
     if f.cond.steady:
-        passed = [~f.rides_up_at(e) & f.sinks & ~f.slack for e in ESTIMATES]
-        return Limit("swims", LOWER, "m/s", f.swum.speed_high, f.cond.retrieve_speed,
-                     _stack(passed, shape))
+        passed = ~f.rides_up & f.sinks & ~f.slack
+        fastest = np.full(shape, np.nan) if f.bare else f.retrieve.speed_high
+        return Limit("swims", LOWER, "m/s", fastest, f.cond.retrieve_speed,
+                     np.broadcast_to(passed, (3, *shape)))
     if school.scope_limit is None:
         middle, per_current = f.hand_fed
         drift, bound = per_current * np.asarray(f.cond.surface_speed), DRIFT_SHARE * middle
@@ -49,8 +49,9 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     """What a head must not fall short of; the one that the current decides comes first."""
     cond, weight, speed = f.cond, f.ends.weight, f.ends.speed
     thrown = school.casts and not cond.lowered
-    pull = TOUCH_RATIO * wind_pull(cond.line_diameter, np.asarray(cond.wind),
-                                   np.asarray(cond.tip_height), cond.cast if thrown else 0.0)
+    tip = np.asarray(cond.tip_height)
+    slack = wind_slack(cond.line_diameter, cond.crosswind, tip, cond.cast if thrown else tip,
+                       weight)
     feed = cond.feed_tension if school.feed is None else school.feed
     tail = f.tail_speed
     patience = school.patience_for(np.asarray(cond.depth))
@@ -58,14 +59,21 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
         _gets_there(f, school, shape),
         Limit("sinks", LOWER, "N", weight, 0.0, f.sinks),
         Limit("sinks-on-line", LOWER, "N", weight, feed, weight > feed),
-        Limit("in-touch", LOWER, "N", weight, pull, weight >= pull),
+        Limit("in-touch", LOWER, "m", slack, NEXT_LIFT, _stack(
+            [~(slack > share * NEXT_LIFT) for share in (1.0, 1.0, HALF_FEEL)], shape)),
         Limit("tail-works", LOWER, "m/s", speed, tail, ~(speed < tail)),
         Limit("waits", LOWER, "s", f.fall.count, patience, ~(f.fall.count > patience)),
     ]
+    if f.swing is not None:
+        # Held, it gets there only if the line that is out is as long as the hold needs.
+        out.append(Limit("line-short", LOWER, "m", f.fall.line, f.line_needed,
+                         ~f.sinks | np.isfinite(f.fall.count)))
     if f.rod.limits and thrown:
         out += [
             Limit("casts", LOWER, "kg", f.package, f.rod.lure_min, f.package >= f.rod.lure_min),
-            Limit("reaches", LOWER, "m", f.cast, cond.cast, f.cast >= cond.cast),
+            # A figure that is a guess rules nothing out.
+            Limit(REACHES, LOWER, "m", f.cast, cond.cast, _stack(
+                [(f.cast >= cond.cast) | f.guess] * 2 + [f.cast >= cond.cast], shape)),
         ]
     return out
 
@@ -79,15 +87,17 @@ def judge_school(
     from these rigs; None: it is among them.
     """
     lower = lower_limits(f, school, shape)
-    others = np.logical_and.reduce([np.broadcast_to(item.passed, shape) for item in lower[1:]])
+    others = np.logical_and.reduce(
+        [np.broadcast_to(item.passed, (3, *shape)) for item in lower[1:]])
     limits = [*lower, Limit("outfit", OUTFIT, "kg", f.package, f.rod.lure_max,
                             f.package <= f.rod.lure_max)]
     if f.cond.steady:
-        reel = f.swum
+        swum = f.swum
+        slowest = np.full(shape, np.nan) if f.bare else f.retrieve.speed_low
         limits += [
-            Limit("drags", UPPER, "", reel.contact_share, CONTACT_DRAGS, ~reel.drags),
-            Limit("runs-under", UPPER, "m/s", reel.speed_low, f.cond.retrieve_speed,
-                  ~reel.runs_under),
+            Limit("drags", UPPER, "", swum.bottom, swum.most_on_bottom, ~(f.sinks & swum.drags)),
+            Limit("runs-under", UPPER, "m/s", slowest, f.cond.retrieve_speed,
+                  ~(f.sinks & swum.runs_under)),
         ]
     if school.hangs_count:
         passed = lower[0].passed & others
@@ -95,4 +105,4 @@ def judge_school(
             passed = passed & f.counts[:, None]
         limits.append(hangs(f.mass, passed, np.broadcast_to(f.fall.zone, shape), f.group,
                             lightest_zone))
-    return judge(limits, shape), others
+    return judge(limits, shape), others[1]

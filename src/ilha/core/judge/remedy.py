@@ -77,7 +77,8 @@ def _by_line(b: Board, diameters: Sequence[float], swept: Flags) -> Array:
     if limit is None or f.cond.steady or not np.any(swept):
         return out
     others = np.logical_and.reduce([
-        np.broadcast_to(item.passed, b.shape) for item in lower_limits(f, b.school, b.shape)[1:]])
+        np.broadcast_to(item.passed, (3, *b.shape))[1]
+        for item in lower_limits(f, b.school, b.shape)[1:]])
     wanted = swept & others
     # From a fixed stance what holds in the high estimate of the current holds in the middle one.
     drifts = f.cond.drift_follows or np.any(np.asarray(f.cond.drift_speed) != 0.0)

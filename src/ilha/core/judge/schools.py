@@ -12,8 +12,8 @@ import numpy as np
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.units import kg_from_oz
 
-RIGHT, MARGINAL, TOO_LIGHT, TOO_HEAVY, UNSAFE = range(5)
-VERDICTS = ("right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit")
+RIGHT, MARGINAL, TOO_LIGHT, TOO_HEAVY, UNSAFE, FALLS_SHORT = range(6)
+VERDICTS = ("right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit", "falls-short")
 
 WATER_WORDS = ("right", "marginal", "too-light", "drags")
 """What the water alone says of a rig; how heavy it is beyond need is told apart."""

@@ -8,13 +8,21 @@ from functools import cached_property
 import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
-from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE, School
+from ilha.core.judge.schools import (
+    FALLS_SHORT,
+    MARGINAL,
+    RIGHT,
+    TOO_HEAVY,
+    TOO_LIGHT,
+    UNSAFE,
+    School,
+)
 
+REACHES = "reaches"
+"""The limit of the cast: what fails it alone falls short."""
 LOWER, UPPER, OUTFIT = "lower", "upper", "outfit"
 HANG_SHARE = 0.6
 """Zone time below this share of the lightest passing rig's is a plunge."""
-TOUCH_RATIO = 1.5
-"""Wet weight over the wind's pull on the line, at least."""
 
 
 @dataclass(frozen=True)
@@ -130,6 +138,10 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     water = np.select([light, doubt, heavy], [TOO_LIGHT, MARGINAL, TOO_HEAVY], RIGHT)
     by_water = np.select([light, doubt, heavy], [first[LOWER][middle], first[LOWER][high],
                                                  first[UPPER][middle]], 0)
+    # A cast that falls short is no matter of weight: the heavy head may be the one.
+    short = [item.code == REACHES for item in limits]
+    if any(short):
+        water = np.where(light & (by_water == short.index(True)), FALLS_SHORT, water)
     unsafe = fails[OUTFIT][middle]
     return Judgement(
         tuple(limits), np.where(unsafe, UNSAFE, water),

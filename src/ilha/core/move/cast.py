@@ -9,15 +9,16 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, DomainError, Flags, require
+from ilha.core.move.fall import RHO_AIR
 from ilha.core.rig.bodies import Body
 from ilha.core.units import G
 
-RHO_AIR = 1.2
 RHO_LINE = 750.0
 """Density of wet braid in the air with its gaps, kg/m³ (judgement)."""
 CF_LINE_AIR = 0.012
 LAUNCH = np.radians(40.0)
 RELEASE_HEIGHT = 1.5
+INERTIA = 1.3
 GUESS_BEYOND = 0.5
 """A package more than this share from the reference cast's is a guess."""
 _STEPS = 36
@@ -42,11 +43,14 @@ class SeenCast:
 
 @dataclass(frozen=True)
 class Rod:
-    """A rod's rating (kg), its effective mass (kg) and the casts it was seen to make."""
+    """A rod's rating (kg), its effective mass (kg) and the casts it was seen to make.
+
+    effective_mass : what is swung besides the package, None by the rating.
+    """
 
     lure_min: float = 0.0
     lure_max: float = float("inf")
-    effective_mass: float = 0.008
+    effective_mass: float | None = None
     casts: tuple[SeenCast, ...] = (SeenCast(),)
     limits: bool = True
     """False for the rod that stands in when none is named: it rules nothing out."""
@@ -57,10 +61,21 @@ class Rod:
         if not self.lure_max >= self.lure_min:
             raise DomainError("rod.lure_max_g", "must not be below lure_min_g",
                               self.lure_max * 1e3, g, see)
-        require("rod.effective_mass_g", self.effective_mass * 1e3, g, "8 light, 20 heavy", low=0.0)
+        if self.effective_mass is not None:
+            require("rod.effective_mass_g", self.effective_mass * 1e3, g,
+                    "leave it out: the rating tells it", low=0.0)
         if len({cast.mass for cast in self.casts}) < max(1, len(self.casts)):
             raise DomainError("rod.reference_cast", "must be at least one, each of another mass",
                               len(self.casts), "casts", "enter one cast for each package")
+
+    @property
+    def inertia(self) -> float:
+        """What is swung besides the package, kg: rod, arms and all, 1.3 times the greatest lure it
+        is rated for (fitted to the page's rod; without a rating, to twice its heaviest cast)."""
+        if self.effective_mass is not None:
+            return self.effective_mass
+        most = self.lure_max if np.isfinite(self.lure_max) else 2.0 * float(self.masses.max())
+        return INERTIA * most
 
     @property
     def masses(self) -> Array:
@@ -156,7 +171,7 @@ def launch_energy(cast: SeenCast, effective_mass: float) -> float:
 def energy_for(rod: Rod, mass: Array) -> Array:
     """Energy (J) the rod gives with a package of ``mass`` kg: between the casts seen in proportion
     to the mass, beyond the lightest and the heaviest as theirs."""
-    seen = sorted((cast.mass, launch_energy(cast, rod.effective_mass)) for cast in rod.casts)
+    seen = sorted((cast.mass, launch_energy(cast, rod.inertia)) for cast in rod.casts)
     masses, energies = zip(*seen, strict=True)
     return np.asarray(np.interp(mass, masses, energies))
 
@@ -176,7 +191,7 @@ def cast_distance(
 ) -> Array:
     """Distance (m) the rod throws packages of ``mass`` kg and ``drag_area`` m², on a line of
     ``diameter`` m. ``wind`` (m/s) helps from behind. Arguments broadcast."""
-    speed = np.sqrt(2.0 * energy_for(rod, mass) / (mass + rod.effective_mass))
+    speed = np.sqrt(2.0 * energy_for(rod, mass) / (mass + rod.inertia))
     given = np.broadcast_arrays(speed, mass, drag_area, diameter, wind)
     return _flown(given[0].shape, *(np.ascontiguousarray(v, dtype=float).tobytes() for v in given))
 

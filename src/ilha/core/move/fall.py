@@ -12,10 +12,13 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, Flags
-from ilha.core.water.flow import SEVENTH_ROOT, Profile, line_drag_coefficient
+from ilha.core.move.held import held_fall, line_drag
+from ilha.core.water.flow import SEVENTH_ROOT, Profile
 
 CT_LINE = 0.01
 """Skin friction coefficient of a line along the flow (Hoerner's range; judgement)."""
+
+RHO_AIR = 1.2
 
 _NODES = 33
 _TAU = np.linspace(1.0, 0.0, _NODES)
@@ -114,10 +117,10 @@ class Fall:
     """A fall to the bottom; NaN where the rig does not sink, or cannot fall so.
 
     ``count`` s to the bottom, ``zone`` s between the zone's edges, ``middle`` s to the zone's
-    middle, ``shift`` m down-current by which to lead it: positive, it drifts that far; negative,
-    it comes that far in towards the rod; ``middle_shift`` the same down to the zone's middle.
-    ``line`` m drawn off the spool. ``hold_at`` s at which the line is held, NaN where it is fed all
-    the way. ``leaves`` s at which it leaves the zone below.
+    middle, ``shift`` m that it drifts with the current: land it so far up-current; ``come_in`` m
+    that it comes in towards the rod: land it so far beyond; ``middle_shift`` and ``middle_in`` the
+    same down to the zone's middle. ``line`` m drawn off the spool. ``hold_at`` s at which the line
+    is held, NaN where it is fed all the way. ``leaves`` s at which it leaves the zone below.
     """
 
     count: Array
@@ -126,6 +129,8 @@ class Fall:
     leaves: Array
     shift: Array
     middle_shift: Array
+    come_in: Array
+    middle_in: Array
     line: Array
     hold_at: Array
 
@@ -174,8 +179,8 @@ def fed_fall(f: Falling, zone_from: Array | float, zone_to: Array | float) -> Fa
         count=count, zone=f.seconds(bottom) - f.seconds(top),
         middle=f.seconds(0.5 * (top + bottom)), leaves=f.seconds(bottom), shift=drift,
         middle_shift=f.drift_to(np.maximum(0.5 * (top + bottom), 1e-6), f.pull) * f.current,
-        line=line_needed(f.depth, drift),
-        hold_at=np.full_like(count, np.nan),
+        come_in=np.zeros_like(count), middle_in=np.zeros_like(count),
+        line=line_needed(f.depth, drift), hold_at=np.full_like(count, np.nan),
     )
 
 
@@ -211,23 +216,24 @@ def stop_count(f: Falling, line_out: Array, tip_height: Array, zone_middle: Arra
 class Swing:
     """Fall on a line held from ``start`` m down, cast ``cast`` m away.
 
-    ``fall`` is the whole of it; ``drag`` the line's k in N s²/m³; ``fitted`` is False outside the
-    range of the fit (depth 1.5 to 8 m, cast 12 to 40 m).
+    ``fall`` is the whole of it; ``drag`` a k in N s²/m³ that gives the closed form its shape;
+    ``tabled`` is False outside the range of the table.
     """
 
     fall: Fall
-    fitted: Flags
+    tabled: Flags
     start: Array
     drag: Array
 
-    def path(self, f: Falling, points: int) -> tuple[Array, Array]:
-        """Height over depth and metres come in, at equal shares of the count, (points, ...).
+    def path(self, f: Falling, points: int) -> tuple[Array, Array, Array]:
+        """Height over depth, metres drifted and metres come in, at equal shares of the count,
+        (points, ...).
 
-        The coming-in is drawn as growing with the square of the depth swung through.
+        The coming-in is drawn as growing with the square of the depth swung through, the drift with
+        the time.
         """
         share = _shares(points, self.fall.count.ndim)
-        held = np.maximum(self.fall.count - np.nan_to_num(self.fall.hold_at), 1e-9)
-        slack = np.nan_to_num(self.fall.hold_at) / (held + np.nan_to_num(self.fall.hold_at))
+        slack = np.nan_to_num(self.fall.hold_at) / np.maximum(self.fall.count, 1e-9)
         before = np.clip(share / np.maximum(slack, 1e-9), 0.0, 1.0)
         after = np.clip((share - slack) / np.maximum(1.0 - slack, 1e-9), 0.0, 1.0)
         loose = _down_at(f.big_k, f.skin, self.start, before)
@@ -235,70 +241,67 @@ class Swing:
         tight = self.start + _down_at(f.big_k, self.drag, left, after)
         down = np.where(share < slack, loose, tight)
         through = (tight - self.start) / np.maximum(left, 1e-9)
-        come_in = -self.fall.shift * through**2
-        return np.clip(1.0 - down / f.depth, 0.0, 1.0), np.where(share < slack, 0.0, come_in)
+        come_in = np.where(share < slack, 0.0, self.fall.come_in * through**2)
+        return np.clip(1.0 - down / f.depth, 0.0, 1.0), self.fall.shift * share, come_in
 
 
-def _from_below(begin: Array, depth: Array) -> Array:
-    """0 for a line held from the surface, 1 from a quarter of the depth down: which fit applies."""
-    return np.asarray(np.clip(4.0 * begin / depth, 0.0, 1.0))
+WIND_TIME, WIND_POWER, WIND_IN = 0.16, 1.1, 0.37
+"""What wind across the cast adds to a held fall, by the pull of the air on the line over the rig's
+weight: share of the time, its power, and come-in over the depth (fitted to the page's six rows)."""
 
 
 def swing(
     f: Falling, cast: Array, tip_height: Array, zone_from: Array | float, zone_to: Array | float,
-    start: Array | float = 0.0,
+    start: Array | float = 0.0, angle_deg: float = 90.0, wind: Array | float = 0.0,
 ) -> Swing:
-    """Swing of a rig on a line held from ``start`` m down, ``cast`` m away; no current.
+    """Fall of a rig on a line held from ``start`` m down, ``cast`` m away, in the current.
 
-    The line bows, and moves across itself: its drag takes the place of skin friction,
-    k = 0.77 rho/2 Cd(v_mean) D in the closed form of the fed fall over the depth that is left, d,
-    v_mean = d/t. Come-in a d + b p + c d lam/(1 + lam), lam = rho/2 Cd D d/K, p the rigid
-    pendulum's. From the surface (a, b, c) = (0.074, 0.30, 0.38), fitted to 49 runs of a lumped-mass
-    chain: 11 % in time, 7 % in come-in. Held from a quarter of the depth or more below it
-    (0.130, 0.785, 0.305) and 1.17 times the time, fitted to 40 runs of the chain in
-    tests/reference: 15 % and 13 %; between the two in proportion. NaN where the cast is too short.
+    Time, come-in and drift are the table's (:mod:`ilha.core.move.held`), made by a dynamic chain;
+    how they come about between is the closed form of a fall with the line's own drag. angle_deg :
+    from the way the current goes to the way the cast goes. wind : m/s across the cast. Before it is
+    held, the fed fall's time and drift. NaN where the cast is too short to reach the bottom.
     """
     begin = np.minimum(np.asarray(start, dtype=float), f.depth)
     left = np.asarray(f.depth - begin)
-    below = _from_below(begin, f.depth)
     slack = f.seconds(begin)
-    seconds = f.seconds(left)
-    cd = line_drag_coefficient(1.0)
-    k = f.skin
-    with np.errstate(divide="ignore", invalid="ignore"):
-        for _ in range(12):
-            cd = line_drag_coefficient(left / seconds * f.diameter / f.nu)
-            k = np.asarray(0.77 * 0.5 * f.rho * cd * f.diameter)
-            seconds = _held(f, k, left)
+    cd = line_drag(np.maximum(np.nan_to_num(f.speed), 1e-3), f.diameter, f.nu)
+    k = np.asarray(0.77 * 0.5 * f.rho * cd * f.diameter)
     x, h = np.broadcast_arrays(np.asarray(cast, dtype=float), np.asarray(tip_height, dtype=float))
-    lam = 0.5 * f.rho * cd * f.diameter * left / f.big_k
-    room = x**2 + (h + begin) ** 2 - (h + f.depth) ** 2
-    swings = room >= 0.0
-    pendulum = x - np.sqrt(np.where(swings, room, np.nan))
-    come_in = ((0.074 + 0.056 * below) * left + (0.30 + 0.485 * below) * pendulum
-               + (0.38 - 0.075 * below) * left * lam / (1.0 + lam))
-    slower = 1.0 + 0.17 * below
+    current = f.current * f.profile.mean_share / SEVENTH_ROOT.mean_share / f.speed
+    lam = 0.5 * f.rho * cd * f.diameter * f.depth / f.big_k
+    table = held_fall(x / f.depth, h / f.depth, lam, current, begin / f.depth, angle_deg)
+    pulled = 0.5 * RHO_AIR * 1.2 * f.diameter * np.asarray(wind) ** 2 * x / f.weight
+    seconds = table.time * left / f.speed * (1.0 + WIND_TIME * pulled**WIND_POWER)
+    come_in = left * (table.come_in + WIND_IN * pulled)
+    drift = left * table.drift
+    fed = f.drift_to(np.maximum(begin, 1e-6), f.pull) * f.current * np.sin(np.radians(angle_deg))
+    fed = np.where(begin > 0.0, fed, 0.0)
+    whole = _held(f, k, left)
     top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
+    middle = 0.5 * (top + bottom)
+    swings = (x**2 + (h + begin) ** 2 >= (h + f.depth) ** 2) & np.isfinite(whole)
+
+    def part(down: Array) -> Array:
+        """Of the time on the held line, to a depth."""
+        return np.asarray(_held(f, k, np.maximum(down - begin, 0.0)) / np.maximum(whole, 1e-9))
 
     def reached(down: Array) -> Array:
-        loose = f.seconds(np.minimum(down, begin))
-        return loose + slower * _held(f, k, np.maximum(down - begin, 0.0))
+        return np.asarray(f.seconds(np.minimum(down, begin)) + seconds * part(down))
 
     def shown(value: Array) -> Array:
-        return np.where(swings & np.isfinite(seconds), value, np.nan)
+        return np.where(swings, value, np.nan)
 
-    fitted = (f.depth >= 1.5) & (f.depth <= 8.0) & (x >= 12.0) & (x <= 40.0)
+    through = np.maximum(middle - begin, 0.0) / np.maximum(left, 1e-9)
+    tabled = ((x >= 1.1 * f.depth) & (x <= 32.0 * f.depth) & (current <= 1.3)
+              & (lam >= 0.06) & (lam <= 30.0))
     fall = Fall(
         count=shown(reached(f.depth)), zone=shown(reached(bottom) - reached(top)),
-        middle=shown(reached(0.5 * (top + bottom))), leaves=shown(reached(bottom)),
-        shift=shown(-come_in),
-        # Drawn, and reckoned, as growing with the square of the depth swung through.
-        middle_shift=shown(-come_in * (np.maximum(0.5 * (top + bottom) - begin, 0.0)
-                                       / np.maximum(left, 1e-9)) ** 2),
-        line=shown(np.hypot(x, h + begin)),
-        hold_at=np.where(begin > 0.0, shown(slack), np.nan),
+        middle=shown(reached(middle)), leaves=shown(reached(bottom)),
+        shift=shown(fed + drift), middle_shift=shown(fed + drift * part(middle)),
+        come_in=shown(come_in), middle_in=shown(come_in * through**2),
+        line=shown(np.hypot(x, h + begin)), hold_at=np.where(begin > 0.0, shown(slack), np.nan),
     )
-    return Swing(fall, np.broadcast_to(fitted, fall.count.shape), begin, np.asarray(k))
+    return Swing(fall, np.broadcast_to(tabled, fall.count.shape), begin, np.asarray(k))
 
 
 def _held(f: Falling, k: Array, down: Array) -> Array:

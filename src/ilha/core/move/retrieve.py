@@ -1,26 +1,55 @@
-"""Swimming it back: where a steady retrieve carries the rig. Section 4 of docs/model.md."""
+"""Swimming it back: where a steady retrieve carries the rig. Section 4 of docs/model.md.
+
+A line that is reeled in through the rod's tip moves mostly along itself; what drags on it is its
+slow turning about the tip. The line is taken as straight from tip to rig; the rate at which it
+turns follows from the balance of moments about the tip, step by step as the line shortens.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 
-from ilha.core.errors import Array, Flags
-from ilha.core.water.flow import line_drag_coefficient
+from ilha.core.errors import Array, Flags, Indices
+from ilha.core.water.flow import SEVENTH_ROOT, Profile
+from ilha.core.water.swell import Swell, wave_number
 
-SWEEP = 0.85
-"""The line's fixed upper end sweeps slower than the lure (fitted to a lumped-mass chain)."""
-BOTTOM_FRICTION = 0.4
-CONTACT_DRAGS = 0.58
-"""Share of the weight on the bottom above which it drags (threshold from practice)."""
+BOW = 1.7
+"""What a straight line leaves out of the moment: its bow (tried on the chain of
+tests/reference/moving.py; the water's own orbits are too quick for it)."""
+ORBIT = 0.8
+"""The same for the swell's part of the flow."""
+ON_BOTTOM = 0.03
+"""A rig under this height (m) is on the bottom."""
+TICKS, DRAGS = 0.15, 0.65
+"""Shares of the middle half of the cast on the bottom: from the first it ticks it, over the second
+it drags (threshold from practice)."""
+OUT_OF_ZONE = 0.10
+"""Share of the middle half above (or under) the zone at which it rides up (or runs under)."""
 SPEED_MIN, SPEED_MAX = 0.1, 3.0
+SPEEDS = np.array([0.4, 0.6, 0.8, 1.0, 1.25, 1.6, 2.2])
+"""At these multiples of the chosen speed the band of good ones is looked for."""
+_OUT = np.concatenate([np.linspace(1.0, 0.78, 5)[:-1], np.linspace(0.78, 0.22, 19)])
+_HOME = np.linspace(0.22, 0.04, 6)[1:]
+CALM = Swell()
+_POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
+    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
+_BLOCK = 2048
+"""Columns taken at once: as many as stay in the processor's cache."""
+_COLUMNS = 24
+"""Of a longer day so many steps are looked at for the band of speeds; it is read between them."""
 
 
 @dataclass(frozen=True)
 class Water:
-    """What the line and the water bring to a retrieve: all broadcast to (H, T)."""
+    """What the line and the water bring to a retrieve: all broadcast to (H, T).
+
+    current : at the surface, m/s; ``angle`` rad from the way it goes to the way the cast goes.
+    slope : m that the bottom falls for each metre away from the rod.
+    """
 
     weight: Array
     drag_area: Array
@@ -29,112 +58,216 @@ class Water:
     tip_height: Array
     rho: Array
     nu: Array
+    current: Array | float = 0.0
+    angle: float = 0.5 * np.pi
+    profile: Profile = SEVENTH_ROOT
+    swell: Swell = CALM
+    slope: float = 0.0
+
+
+@dataclass(frozen=True)
+class Path:
+    """Way to go, over the cast, and height above the bottom, m; (P, ...) from its far end on."""
+
+    go: Array
+    height: Array
+
+    def share(self, low: Array | float, high: Array | float, begin: float, end: float) -> Array:
+        """Share of the way between ``begin`` and ``end`` (over the cast) spent at heights (m) from
+        ``low`` to ``high``; straight between the points."""
+        on = np.clip(self.go, end, begin)
+        way = on[:-1] - on[1:]
+        least = np.minimum(self.height[:-1], self.height[1:])
+        span = np.maximum(np.abs(np.diff(self.height, axis=0)), 1e-6)
+        inside = np.clip((high - least) / span, 0.0, 1.0) - np.clip((low - least) / span, 0.0, 1.0)
+        return np.asarray(np.sum(inside * way, axis=0) / np.maximum(np.sum(way, axis=0), 1e-9))
+
+    def height_at(self, go: float) -> Array:
+        """Height (m) with this share of the cast to go."""
+        at = np.clip(np.sum(self.go > go, axis=0), 1, len(self.go) - 1)[None]
+
+        def pick(values: Array, index: Indices) -> Array:
+            return np.asarray(np.take_along_axis(values, index, axis=0)[0])
+
+        far, near = pick(self.go, at - 1), pick(self.go, at)
+        share = np.clip((far - go) / np.maximum(far - near, 1e-9), 0.0, 1.0)
+        return np.asarray(pick(self.height, at - 1) * (1.0 - share) + pick(self.height, at) * share)
+
+
+def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> Path:
+    """The way of a rig reeled in at ``speed`` (m/s) from the bottom ``cast`` m away.
+
+    With th the line's angle under the horizontal and w = dth/dt, about the tip
+
+        W r cos th = K |u| u_n r + ∫ rho/2 Cd D |q| (1.7 (s w + U_s) + 0.8 o_s) s ds
+
+    u the rig's speed through the water and u_n its part across the line (reel V along it, r w
+    across, current and orbits added), q the line's. Sideways line and rig are carried by the
+    current at the rate at which the moments of the drag are nought, and the line's bearing turns
+    with them. The bottom stops th. Three Gauss points on the wet line, one Newton step for each of
+    the 28 steps of r. home : followed to 4 % of the cast; else to 22 %, enough for verdicts.
+    """
+    given = _Columns(
+        water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
+        water.tip_height, water.rho, water.nu, np.asarray(water.current),
+        np.asarray(water.swell.height), np.asarray(speed), np.asarray(cast))
+    shape = np.broadcast_shapes(*(np.shape(v) for v in given))
+    flat = [np.broadcast_to(np.asarray(v, dtype=float), shape).reshape(-1) for v in given]
+    shares = np.concatenate([_OUT, _HOME]) if home else _OUT
+    out = np.empty((2, shares.size, flat[0].size))
+    for begin in range(0, flat[0].size, _BLOCK):
+        part = slice(begin, begin + _BLOCK)
+        out[:, :, part] = _reeled(water, _Columns(*(v[part] for v in flat)), shares)
+    go, height = out.reshape((2, shares.size, *shape))
+    return Path(go, height)
+
+
+class _Columns(NamedTuple):
+    """What each column has of its own; (N,), k in N s²/m²."""
+
+    weight: Array
+    k: Array
+    d: Array
+    depth: Array
+    tip: Array
+    rho: Array
+    nu: Array
+    current: Array
+    wave_height: Array
+    speed: Array
+    cast: Array
+
+
+def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
+    """The steps of :func:`swim` for one block of columns; (2, P, N)."""
+    weight, k, d, depth, tip, rho, nu, current, wave_height, speed, cast = columns
+    moving, waves = bool(np.any(current != 0.0)), bool(np.any(wave_height != 0.0))
+    swell = replace(water.swell, height=wave_height)
+    wave = wave_number(depth, swell.period) if waves else depth
+    out = np.empty((2, shares.size, weight.size))
+    out[:, 0] = np.array([1.0, 0.0])[:, None]
+    whole = np.hypot(cast, tip + depth)
+    r, sin = whole, (tip + depth) / whole
+    w = turn = time = np.zeros_like(weight)
+    bearing = np.full_like(weight, water.angle)
+    viscous = 10.0 * (d / nu) ** (-2.0 / 3.0)
+    point, none = _POINTS[:, None], np.zeros((4, 1))
+    for i in range(1, shares.size):
+        nearer = shares[i] * whole
+        dt = (r - nearer) / speed
+        cos = np.sqrt(np.maximum(1.0 - sin * sin, 1e-9))
+        dry = np.minimum(tip / sin, r)
+        s = dry + point * (r - dry)
+        # Of the flow past line and rig (the last row): across the line in its upright plane, along
+        # the line, and sideways; the swell's part across apart.
+        flow = along = side = orbit = none
+        if moving or waves:
+            at = np.concatenate([s, r[None]])
+            above = np.clip(depth - (at * sin - tip), 1e-3, depth)
+        if moving:
+            here = current * water.profile.share(above, depth)
+            away, side = here * np.cos(bearing), here * np.sin(bearing)
+            flow, along = away * sin, away[-1:] * cos
+        if waves:
+            x, z = swell.orbital(depth, wave, above, at * cos, time)
+            orbit = x * sin + z * cos
+            along = along + x[-1:] * cos - z[-1:] * sin
+        radial = speed + along[-1]
+        through = w * s + flow[:-1]
+        past = np.sqrt((through + orbit[:-1]) ** 2 + (side[:-1] - turn * s) ** 2) + 1e-5
+        across, beside = w * r + flow[-1] + orbit[-1], side[-1] - turn * r
+        rig = np.sqrt(across * across + radial * radial + beside * beside)
+        # Cd at the point that matters most, the one nearest the rig but one.
+        load = (0.5 * rho * d * (1.0 + viscous / np.cbrt(past[1] * past[1]))) * (
+            _WEIGHTS[:, None] * (r - dry)) * s * past
+        moment = k * rig * across * r + np.sum(
+            load * (BOW * through + ORBIT * orbit[:-1]), axis=0) - weight * cos * r
+        slope = k * r * r * (rig + across * across / rig) + 1.33 * BOW * np.sum(load * s, axis=0)
+        w = w - moment / slope
+        if moving:
+            turn = (np.sum(load * side[:-1], axis=0) + k * rig * side[-1] * r) / (
+                np.sum(load * s, axis=0) + k * rig * r * r)
+            bearing = bearing - turn / cos * dt
+        time = time + dt
+        r = nearer
+        deep = depth
+        if water.slope:
+            deep = np.maximum(depth + water.slope * (r * cos - cast), 0.05)
+        sin = np.clip(sin + cos * w * dt, 1e-3, np.minimum((tip + deep) / r, 1.0))
+        out[0, i] = np.minimum(r * np.sqrt(1.0 - sin * sin) / cast, out[0, i - 1])
+        out[1, i] = np.minimum(tip + deep - r * sin, deep)
+    return out
+
+
+@dataclass(frozen=True)
+class Shares:
+    """Of the middle half of the cast: on the bottom, over the zone and under it."""
+
+    bottom: Array
+    above: Array
+    below: Array
+    off_bottom: Flags
+    """Whether the fish are off the bottom: then none of it may be on it."""
+
+    @classmethod
+    def of(cls, path: Path, zone_from: Array | float, zone_to: Array | float) -> Shares:
+        off = np.asarray(zone_from) > 0.0
+        return cls(
+            path.share(-np.inf, ON_BOTTOM, 0.75, 0.25), path.share(zone_to, np.inf, 0.75, 0.25),
+            np.where(off, path.share(-np.inf, zone_from, 0.75, 0.25), 0.0) if np.any(off)
+            else np.zeros(path.go.shape[1:]), off)
+
+    @property
+    def drags(self) -> Flags:
+        return np.asarray(self.bottom > self.most_on_bottom)
+
+    @property
+    def most_on_bottom(self) -> Array:
+        return np.where(self.off_bottom, 0.02, DRAGS)
+
+    @property
+    def rides_up(self) -> Flags:
+        return np.asarray(self.above > OUT_OF_ZONE)
+
+    @property
+    def runs_under(self) -> Flags:
+        return np.asarray(self.below > OUT_OF_ZONE)
+
+    @property
+    def too_slow(self) -> Array:
+        """By how much it drags or runs under: above 0 it does; the faster the less."""
+        return np.maximum(self.bottom - self.most_on_bottom, self.below - OUT_OF_ZONE)
 
 
 @dataclass(frozen=True)
 class Retrieve:
     """What a steady retrieve does, (H, T); NaN for rigs that float.
 
-    lift_off : m from the tip at which it leaves the bottom; beyond the cast it never touches.
-
-    contact_share : of its weight on the bottom, tip half the cast away. zone_share : of the cast
-    inside the zone. drags, runs_under, rides_up : the faults. speed_low, speed_high : m/s that keep
-    it in the zone over the middle half of the cast, NaN where none does.
+    lift_off : m from the rod at which it first leaves the bottom, at most the cast.
+    bottom_share : of the middle half of the cast, on the bottom. zone_share : of the whole cast
+    inside the zone. heights : (3, H, T) m with 3/4, 1/2 and 1/4 of it to go. speed_low,
+    speed_high : m/s of the reel that keep it in the zone over the middle half, NaN where none does.
     """
 
+    path: Path
+    shares: Shares
     lift_off: Array
-    contact_share: Array
+    bottom_share: Array
     zone_share: Array
-    drags: Flags
-    runs_under: Flags
-    rides_up: Flags
     speed_low: Array
     speed_high: Array
 
-    def on_reel(self, current: Array) -> Retrieve:
-        """The same with the speeds of the reel, where a ``current`` (m/s) adds to them."""
-        high = self.speed_high - current
-        low = np.maximum(self.speed_low - current, 0.0)
-        return replace(self, speed_low=np.where(high > 0.0, low, np.nan),
-                       speed_high=np.where(high > 0.0, high, np.nan))
+    @cached_property
+    def heights(self) -> Array:
+        return np.stack([self.path.height_at(go) for go in (0.75, 0.5, 0.25)])
 
 
-def distance_at(water: Water, speed: Array, below: Array, contact: Array | float = 0.0) -> Array:
-    """Distance (m) from tip to lure at which it runs level ``below`` m under the surface.
-
-    ``contact`` is the share of its weight the bottom carries. The hold's catenary in uniform
-    flow with f = 0.85 rho/2 Cd D V²; Cd at V/cosh(min(y0 + 0.5, 3)). 0 at the surface.
-    """
-    weight = water.weight * (1.0 - contact)
-    drag = 0.5 * water.rho * water.drag_area * speed**2
-    drag = drag + BOTTOM_FRICTION * contact * water.weight
-    y0 = np.arcsinh(drag / weight)
-    reynolds = speed / np.cosh(np.minimum(y0 + 0.5, 3.0)) * water.diameter / water.nu
-    f = SWEEP * 0.5 * water.rho * line_drag_coefficient(reynolds) * water.diameter * speed**2
-    tension = np.hypot(weight, drag)
-    y1 = np.minimum(y0 + f * below / tension, 40.0)
-    reach = tension / f * (np.cosh(y1) - np.cosh(y0)) + water.tip_height * np.sinh(y1)
-    return np.asarray(reach)
-
-
-def contact_share(water: Water, speed: Array, away: Array) -> Array:
-    """Share of the weight that the bottom carries with the tip ``away`` m off; 0 when lifted."""
-    lifted = distance_at(water, speed, water.depth) >= away
-    low, high = np.zeros(lifted.shape), np.full(lifted.shape, 1.0 - 1e-6)
-    for _ in range(20):
-        mid = 0.5 * (low + high)
-        nearer = distance_at(water, speed, water.depth, mid) < away
-        low, high = np.where(nearer, mid, low), np.where(nearer, high, mid)
-    return np.where(lifted, 0.0, 0.5 * (low + high))
-
-
-def drags(water: Water, speed: Array, cast: Array) -> Flags:
-    """Whether the bottom carries more than ``CONTACT_DRAGS`` of it with half the cast to go.
-
-    At that share the lure would be level nearer in than half the cast: no inversion is needed.
-    """
-    return np.asarray(distance_at(water, speed, water.depth, CONTACT_DRAGS) < 0.5 * cast)
-
-
-def rides_up(water: Water, speed: Array, cast: Array, zone_to: Array | float) -> Flags:
-    """Whether it leaves the zone upward inside the middle half of the cast.
-
-    It rises as it comes nearer, so the near end of the middle half, a quarter of the cast away,
-    decides; below the zone there is only the bottom, which :func:`drags` judges.
-    """
-    edge = np.maximum(water.depth - zone_to, 0.0)
-    return np.asarray((distance_at(water, speed, edge) > 0.25 * cast) & (water.depth > zone_to))
-
-
-def runs_under(water: Water, speed: Array, cast: Array, zone_from: Array | float) -> Flags:
-    """Whether it is still under a zone off the bottom with three quarters of the cast to go.
-
-    At the zone's lower edge it would be level nearer in than that.
-    """
-    if np.all(np.asarray(zone_from) == 0.0):
-        return np.zeros((1, 1), dtype=bool)
-    edge = np.maximum(water.depth - zone_from, 0.0)
-    under = distance_at(water, speed, edge) < 0.75 * cast
-    return np.asarray(under & (np.asarray(zone_from) > 0.0))
-
-
-def running_path(water: Water, speed: Array, shares: Array) -> Array:
-    """Distance (m) from the tip at which it runs level at each depth.
-
-    shares : (P,) of the depth, below the surface. Returns (P, H, T), growing with the depth.
-    """
-    below = shares.reshape(-1, 1, 1) * water.depth
-    return distance_at(water, speed, below)
-
-
-def _edge_speed(fault: Callable[[Array], Flags], shape: tuple[int, ...], slower: bool) -> Array:
-    """The speed at which a fault, monotone in speed, sets in (or ends where ``slower``)."""
-    low, high = np.full(shape, SPEED_MIN), np.full(shape, SPEED_MAX)
-    for _ in range(12):
-        mid = 0.5 * (low + high)
-        below = fault(mid) == slower
-        low, high = np.where(below, mid, low), np.where(below, high, mid)
-    return np.asarray(0.5 * (low + high))
+def judged(
+    water: Water, speed: Array | float, cast: Array | float, zone_from: Array | float,
+    zone_to: Array | float,
+) -> Shares:
+    """The shares by which a retrieve is judged, and no more."""
+    return Shares.of(swim(water, speed, cast, home=False), zone_from, zone_to)
 
 
 def retrieve(
@@ -144,30 +277,76 @@ def retrieve(
     """A steady retrieve at ``speed`` (m/s) over a cast of ``cast`` m; (H, T).
 
     ``tail_speed`` (m/s) is the least at which the tail works. NaN for rigs that float.
-    Weak at 0.5 m/s and below; nearer than 10 m it runs about 0.4 m deeper than computed.
     """
     sinks = water.weight > 0.0
     water = replace(water, weight=np.where(sinks, water.weight, np.nan))
-    lift_off = distance_at(water, speed, water.depth)
-    # Depth against distance is monotone: the zone's edges map to two distances.
-    upper = distance_at(water, speed, np.maximum(water.depth - zone_to, 0.0))
-    upper = np.where(water.depth <= zone_to, 0.0, upper)
-    lower = distance_at(water, speed, np.maximum(water.depth - zone_from, 0.0))
-    lower = np.where(zone_from > 0.0, lower, np.inf)
-    share = (np.minimum(lower, cast) - np.minimum(upper, cast)) / cast
-    shape = np.broadcast_shapes(lift_off.shape, np.shape(cast))
-    slowest = _edge_speed(
-        lambda v: drags(water, v, cast) | runs_under(water, v, cast, zone_from), shape, slower=True)
-    fastest = _edge_speed(lambda v: rides_up(water, v, cast, zone_to), shape, slower=False)
+    path = swim(water, speed, cast)
+    shares = Shares.of(path, zone_from, zone_to)
+    off = path.height > ON_BOTTOM
+    first = np.where(off.any(axis=0), np.argmax(off, axis=0), len(off) - 1)
+    lift_off = cast * np.take_along_axis(path.go, np.maximum(first - 1, 0)[None], axis=0)[0]
+    slowest, fastest = _band(water, speed, cast, zone_from, zone_to, shares)
     slowest = np.maximum(slowest, tail_speed)
     good = sinks & (slowest < fastest)
+
+    def shown(value: Array, where: Flags) -> Array:
+        return np.where(where, value, np.nan)
+
     return Retrieve(
-        lift_off=lift_off,
-        contact_share=np.where(sinks, contact_share(water, speed, 0.5 * cast), np.nan),
-        zone_share=np.where(sinks, share, np.nan),
-        drags=sinks & drags(water, speed, cast),
-        runs_under=sinks & runs_under(water, speed, cast, zone_from),
-        rides_up=~sinks | rides_up(water, speed, cast, zone_to),
-        speed_low=np.where(good, slowest, np.nan),
-        speed_high=np.where(good, fastest, np.nan),
-    )
+        path, shares, shown(lift_off, sinks), shown(shares.bottom, sinks),
+        shown(path.share(zone_from, zone_to, 1.0, 0.0), sinks),
+        shown(slowest, good), shown(fastest, good))
+
+
+def _band(
+    water: Water, speed: Array, cast: Array, zone_from: Array | float, zone_to: Array | float,
+    here: Shares,
+) -> tuple[Array, Array]:
+    """The speeds (m/s) between which it neither drags, runs under nor rides up.
+
+    At some multiples of the chosen speed, straight between them; of a long day at some of its
+    steps. At the chosen speed itself the verdict stands.
+    """
+    shape = here.above.shape
+    steps = shape[-1]
+    some = np.unique(np.linspace(0, steps - 1, min(steps, _COLUMNS)).round().astype(int))
+
+    def cut(value: Array | float) -> Array:
+        """Of what has a value for each step those looked at, with the speeds in front."""
+        v = np.asarray(value, dtype=float)
+        return v[..., some] if v.ndim and v.shape[-1] == steps and steps > 1 else v
+
+    few = replace(
+        water, weight=cut(water.weight), drag_area=cut(water.drag_area),
+        diameter=cut(water.diameter), depth=cut(water.depth), tip_height=cut(water.tip_height),
+        rho=cut(water.rho), nu=cut(water.nu), current=cut(water.current),
+        swell=replace(water.swell, height=cut(water.swell.height)))
+    tried = np.clip(SPEEDS.reshape(-1, 1, 1) * cut(speed), SPEED_MIN, SPEED_MAX)
+    shares = judged(few, tried, cut(cast), cut(zone_from), cut(zone_to))
+    tried = np.broadcast_to(tried, shares.above.shape)
+    high = _crossing(tried, shares.above - OUT_OF_ZONE)
+    low = _crossing(tried, -shares.too_slow)
+    full = np.arange(steps)
+    if some.size < steps:
+        low, high = (np.stack([np.interp(full, some, row) for row in v]) for v in (low, high))
+    low, high = np.broadcast_to(low, shape), np.broadcast_to(high, shape)
+    chosen = np.broadcast_to(speed, shape)
+    return (np.where(here.too_slow > 0.0, np.maximum(low, chosen), np.minimum(low, chosen)),
+            np.where(here.rides_up, np.minimum(high, chosen), np.maximum(high, chosen)))
+
+
+def _crossing(speeds: Array, value: Array) -> Array:
+    """The speed at which a value that grows with it passes nought; the nearest end of those tried
+    where it keeps one sign. (S, H, T) to (H, T)."""
+    under = value <= 0.0
+    at = np.clip(np.sum(under, axis=0), 1, len(value) - 1)[None]
+
+    def pick(values: Array, index: Indices) -> Array:
+        return np.asarray(np.take_along_axis(values, index, axis=0)[0])
+
+    low, high = pick(value, at - 1), pick(value, at)
+    share = np.clip(-low / np.where(high - low == 0.0, 1.0, high - low), 0.0, 1.0)
+    v_low, v_high = pick(speeds, at - 1), pick(speeds, at)
+    found = v_low + share * (v_high - v_low)
+    return np.where(np.all(under, axis=0), speeds[-1], np.where(
+        ~np.any(under, axis=0), speeds[0], found))

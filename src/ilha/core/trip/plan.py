@@ -13,12 +13,13 @@ from itertools import pairwise
 import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices, require
-from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE
+from ilha.core.judge.schools import FALLS_SHORT, MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT, UNSAFE
 
 DRY, NONE = -2, -1
 CHANGE_MINUTES = 30.0
 """Minutes with a head that is not the pick but right that one puts up with for a change less."""
-COSTS = {RIGHT: 1.0, MARGINAL: 2.0, TOO_HEAVY: 3.0, TOO_LIGHT: 6.0, UNSAFE: 1e3}
+COSTS = {RIGHT: 1.0, MARGINAL: 2.0, TOO_HEAVY: 3.0, FALLS_SHORT: 4.0, TOO_LIGHT: 6.0,
+         UNSAFE: 1e3}
 """What a minute with a head that is not the pick costs, by its verdict (judgement)."""
 SAME_WEIGHT = 0.1
 """A minute with a right head of the pick's own weight but of another shape: hardly anything, nobody

@@ -9,6 +9,7 @@ import numpy as np
 
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.water.flow import Profile
+from ilha.core.water.swell import Swell
 
 FallKind = Literal["fed", "held", "fed-then-held"]
 ACROSS = 90.0
@@ -47,6 +48,11 @@ class Conditions:
     """The line is let down below the rod, not cast."""
     retrieve_speed: float = 0.6
     steady: bool = False
+    swell_m: Array | float = 0.0
+    """Height of the swell, crest to trough, that runs along the cast."""
+    swell_period_s: float = 7.0
+    slope: float = 0.0
+    """What the bottom falls, m, for each metre away from the rod."""
 
     def checked(self) -> Conditions:
         """The same as (T,) float arrays of one length (1 where constant), every range tried.
@@ -96,6 +102,9 @@ class Conditions:
         turn = "degrees, 0 to 180; 90 is across"
         require("cast_to_current_deg", self.cast_angle_deg, "°", turn, low=0.0, high=180.0)
         require("air.wind_to_cast_deg", self.wind_angle_deg, "°", turn, low=0.0, high=180.0)
+        require("swell.height_m", self.swell_m, "m", "0 when there is none", low=0.0, high=20.0)
+        require("swell.period_s", self.swell_period_s, "s", "4 to 20 s is usual", low=1.0,
+                high=30.0)
         require("retrieve.speed_m_s", self.retrieve_speed, "m/s", "0.3 to 1 m/s is usual",
                 above=0.0, high=5.0)
 
@@ -103,6 +112,12 @@ class Conditions:
     def flow(self) -> Profile:
         """The current's profile, slowed inside the weed."""
         return Profile(self.profile, self.canopy)
+
+    @property
+    def swell(self) -> Swell:
+        """No wave stands higher than eight tenths of the depth: it has broken further out (the
+        usual ratio of the breaking height; Soulsby as in ``flow``; from memory)."""
+        return Swell(np.minimum(self.swell_m, 0.8 * np.asarray(self.depth)), self.swell_period_s)
 
     @property
     def along(self) -> float:
@@ -119,6 +134,11 @@ class Conditions:
         """The wind's component along the cast, m/s, positive from behind."""
         cos = np.cos(np.radians(self.wind_angle_deg))
         return np.asarray(self.wind) * (0.0 if abs(cos) < 1e-9 else cos)
+
+    @property
+    def crosswind(self) -> Array:
+        """The wind's component across the cast, m/s: it bows the line in the air."""
+        return np.asarray(self.wind) * abs(float(np.sin(np.radians(self.wind_angle_deg))))
 
     @property
     def steps(self) -> int:

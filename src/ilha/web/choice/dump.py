@@ -93,7 +93,8 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
 
 def _water(f: Figures) -> dict[str, Any]:
     return {
-        "lead_m": one(f.lead, 2), "count_s": one(f.count, 2), "zone_s": one(f.zone_seconds, 2),
+        "lead_m": one(f.lead, 2), "beyond_m": one(f.beyond, 2),
+        "count_s": one(f.count, 2), "zone_s": one(f.zone_seconds, 2),
         "scope": one(f.scope, 3), "line_out_m": one(f.line_out, 2),
         "right_from_m_s": one(f.window[0], 3), "right_to_m_s": one(f.window[1], 3),
         "fall_m_s": one(f.fall_speed, 3), "cast_m": one(f.cast, 1),

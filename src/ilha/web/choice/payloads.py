@@ -85,6 +85,7 @@ class Outfit(Payload):
     head_diameter_mm: float
     numbers: list[RiggingNumber] = Field(description="of its rigging")
     lead_m: float | None = Field(description="to the fish, as the count is")
+    beyond_m: float | None = Field(description="how far beyond them: what a held line comes in")
     count_s: float | None
     lowered: bool
     steady: bool

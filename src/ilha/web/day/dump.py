@@ -134,6 +134,7 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
     out = {
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.count, 2),
         "bottom_s": (fall.count, 2), "zone_s": (fall.zone, 2), "lead_m": (b.lead, 2),
+        "beyond_m": (b.beyond, 2),
         "hold_at_s": (fall.hold_at, 2),
         "scope": (held.scope[1], 3), "line_out_m": (held.line_out[1], 2),
         "span_m": (held.span[1], 2), "span_low_m": (held.span[0], 2),
@@ -146,9 +147,10 @@ def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
     if b.figures.cond.steady:
         reel = b.retrieve
         out |= {"lift_off_m": (reel.lift_off, 1), "zone_share": (reel.zone_share, 3),
+                "bottom_share": (reel.bottom_share, 3),
                 "speed_low_m_s": (reel.speed_low, 3), "speed_high_m_s": (reel.speed_high, 3)}
     else:
-        names = ("lift_off_m", "zone_share", "speed_low_m_s", "speed_high_m_s")
+        names = ("lift_off_m", "zone_share", "bottom_share", "speed_low_m_s", "speed_high_m_s")
         out |= dict.fromkeys(names, (NOTHING, 3))
     return out
 
@@ -161,7 +163,7 @@ def _named(index: Indices, names: Indices) -> list[list[int | None]]:
 def _swing_fitted(result: Day) -> bool:
     """Whether the day's held falls stay within what their form was fitted to."""
     swung = None if result.board is None else result.board.figures.swing
-    return swung is None or bool(np.all(swung.fitted))
+    return swung is None or bool(np.all(swung.tabled | ~np.isfinite(swung.fall.count)))
 
 
 def _aim(m: DayOfMark) -> str:
@@ -191,6 +193,7 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
         "retrieve": s.first_retrieve, "retrieve_name": RETRIEVES[s.first_retrieve].name,
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": asked.leader_length, "retrieve_speed_m_s": cond.retrieve_speed,
+        "swell_m": m.situation.swell,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [
             {"step": span.step(e["time_utc_s"]), "clock": span.clock(e["time_utc_s"]),
@@ -289,8 +292,9 @@ def _side(side: Side) -> dict[str, Any]:
         "rigging_name": NAMES[rung.rigging]}
     none: list[None] = [None] * STEPS
     if b is None or traces is None:
-        return out | dict.fromkeys(("verdict", "count_s", "zone_s", "lead_m", "fall_height_pm",
-                                    "fall_shift_cm"), none) | {"fall_speed_m_s": None}
+        return out | {"fall_speed_m_s": None} | dict.fromkeys((
+            "verdict", "count_s", "zone_s", "lead_m", "beyond_m", "fall_height_pm",
+            "fall_shift_cm"), none)
     spread = _spreader(m.day.wet, STEPS)
     shapes = {name: np.round(v).astype(int).tolist()[i] for name, v in _shapes(traces).items()
               if name.startswith("fall_")}
@@ -298,5 +302,6 @@ def _side(side: Side) -> dict[str, Any]:
         "verdict": spread([VERDICTS[v] for v in b.judgement.water[i]]),
         "count_s": nullable(side.steps(b.count), 2), "zone_s": nullable(side.steps(b.fall.zone), 2),
         "lead_m": nullable(side.steps(b.lead), 2),
+        "beyond_m": nullable(side.steps(b.beyond), 2),
         "fall_speed_m_s": convert.one(b.glide.vertical[i], 4),
         **{name: spread(values) for name, values in shapes.items()}}

@@ -88,7 +88,8 @@ class HeadDay(Payload):
     count_s: list[float | None] = Field(description="to the fish, as DayBoard.aim says")
     bottom_s: list[float | None] = Field(description="count to the bottom")
     zone_s: list[float | None]
-    lead_m: list[float | None] = Field(description="for the fish; below 0: it comes in that far")
+    lead_m: list[float | None] = Field(description="how far up-current of the fish to land it")
+    beyond_m: list[float | None] = Field(description="how far beyond: it comes in so far when held")
     hold_at_s: list[float | None] = Field(description="count at which the line is held")
     scope: list[float | None]
     line_out_m: list[float | None]
@@ -105,6 +106,7 @@ class HeadDay(Payload):
     minimum_mass_g: list[float | None]
     lift_off_m: list[float | None]
     zone_share: list[float | None]
+    bottom_share: list[float | None] = Field(description="of the middle half of the cast")
     speed_low_m_s: list[float | None]
     speed_high_m_s: list[float | None]
     try_head: list[int | None] = Field(description="id of the nearest weight that is right")
@@ -116,7 +118,7 @@ class HeadDay(Payload):
     fall_shift_cm: list[list[int] | None]
     line_low_cm: list[list[int] | None] = Field(description="every third point, 0.8 of the current")
     line_high_cm: list[list[int] | None] = Field(description="every third point, 1.2 times it")
-    path_cm: list[list[int] | None] = Field(description="from the tip, see DayBoard.path_share")
+    path_cm: list[list[int] | None] = Field(description="off the bottom, see DayBoard.path_share")
 
 
 class ProfilePoint(Payload):
@@ -192,7 +194,7 @@ class DayBoard(Payload):
 
     ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height
     z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady
-    retrieve runs path_share[p] of the depth down at path_cm[t][p] from the rod tip.
+    retrieve runs path_cm[t][p] above the bottom with path_share[p] of the cast to go.
     """
 
     mark_id: Id
@@ -230,6 +232,7 @@ class DayBoard(Payload):
     rigging: RiggingKey
     leader_m: float = Field(description="between the two heads, or from swivel to lure; 0 for one")
     retrieve_speed_m_s: float
+    swell_m: float = Field(description="as typed, else what the place usually has")
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]
@@ -261,6 +264,7 @@ class ComparedSide(Payload):
     count_s: list[float | None]
     zone_s: list[float | None]
     lead_m: list[float | None]
+    beyond_m: list[float | None]
     fall_speed_m_s: float | None
     fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
     fall_shift_cm: list[list[int] | None]

@@ -1,0 +1,132 @@
+"""A retrieve's limits, order and band of speeds; its figures are tried in tests/reference."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ilha.core.move.retrieve import Shares, Water, judged, retrieve, swim
+from ilha.core.rig.assembly import assemble
+from ilha.core.water.swell import Swell, wave_number
+from tests.rigs import BULKY_102, NU, RHO, head
+
+A = np.array
+
+
+def water(grams: list[float], depth: float = 3.4, current: float = 0.0, angle: float = 90.0,
+          swell: float = 0.0) -> Water:
+    body = assemble(BULKY_102, [head(g, hook=(2.5, 1.5, 19), name=str(g)) for g in grams])
+    return Water(body.wet_weight(RHO), body.drag_area, A(0.28e-3), A([depth]), A([2.5]), A(RHO),
+                 A(NU), A([current]), float(np.radians(angle)), swell=Swell(swell))
+
+
+def test_speed_band_lies_between_dragging_and_riding_up() -> None:
+    w = water([21.0, 28.0, 42.0])
+    got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
+    inside = 0.5 * (got.speed_low + got.speed_high)
+    assert np.isfinite(inside).all()
+    there = judged(w, inside, 40.0, 0.0, 1.0)
+    assert not np.any(there.drags | there.rides_up)
+    assert np.all(judged(w, 0.85 * got.speed_low, 40.0, 0.0, 1.0).drags)
+    assert np.all(judged(w, 1.15 * got.speed_high, 40.0, 0.0, 1.0).rides_up)
+    # Heavier heads want more speed.
+    assert np.all(np.diff(got.speed_low, axis=0) > 0.0)
+
+
+def test_the_band_agrees_with_the_verdict_at_the_chosen_speed() -> None:
+    w = water([7.0, 14.0, 21.0, 28.0, 42.0, 57.0])
+    for speed in (0.4, 0.6, 0.9, 1.2):
+        got = retrieve(w, A(speed), A(40.0), 0.0, 1.0, 0.0)
+        inside = (got.speed_low <= speed) & (speed <= got.speed_high)
+        faultless = ~(got.shares.drags | got.shares.rides_up)
+        assert np.array_equal(inside, faultless & np.isfinite(got.speed_low))
+
+
+def test_a_long_day_reads_its_band_between_steps() -> None:
+    depth = np.linspace(2.5, 4.5, 97)
+    w = replace(water([28.0]), depth=depth)
+    whole = retrieve(w, A(0.8), A(40.0), 0.0, 1.0, 0.0)
+    for i in (0, 31, 64, 96):
+        one = retrieve(replace(w, depth=depth[i : i + 1]), A(0.8), A(40.0), 0.0, 1.0, 0.0)
+        assert whole.zone_share[0, i] == pytest.approx(one.zone_share[0, 0], abs=1e-12)
+        assert whole.speed_high[0, i] == pytest.approx(one.speed_high[0, 0], rel=0.02)
+
+
+def test_a_sleeping_tail_lifts_the_lower_speed() -> None:
+    got = retrieve(water([21.0]), A(0.8), A(40.0), 0.0, 1.0, 0.9)
+    assert float(got.speed_low[0, 0]) == pytest.approx(0.9)
+
+
+def test_a_floating_rig_has_no_figures() -> None:
+    w = replace(water([7.0]), weight=A([[-0.01]]))
+    got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
+    assert np.isnan(got.zone_share).all()
+    assert np.isnan(got.speed_high).all()
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.floats(1.5, 9.0), st.floats(0.4, 1.2), st.floats(0.0, 0.4), st.sampled_from([0, 90, 180]))
+def test_faster_is_higher_and_heavier_is_lower(
+    depth: float, speed: float, current: float, angle: float
+) -> None:
+    w = water([10.0, 14.0, 20.0, 28.0, 40.0], depth, current, angle)
+    cast = max(30.0, 1.5 * depth)
+    slow, fast = (swim(w, v, cast).share(-np.inf, 1.0, 1.0, 0.0) for v in (speed, 1.3 * speed))
+    assert np.all(slow >= fast - 0.02)
+    assert np.all(np.diff(slow, axis=0) >= -0.02)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.floats(1.5, 9.0), st.floats(0.4, 1.2), st.floats(0.0, 0.4))
+def test_the_way_comes_nearer_and_stays_in_the_water(
+    depth: float, speed: float, current: float
+) -> None:
+    path = swim(water([7.0, 28.0], depth, current, 45.0, 0.5), speed, max(30.0, 1.5 * depth))
+    assert np.all(np.diff(path.go, axis=0) <= 0.0)
+    assert np.all((path.height >= -1e-9) & (path.height <= depth + 1e-9))
+
+
+def test_a_current_along_the_line_is_like_so_much_speed() -> None:
+    """Cast down-current it rises as if reeled faster, up-current as if slower."""
+    share = [float(swim(water([14.0], 3.4, u, a), 0.7, 30.0).share(-np.inf, 1.0, 1.0, 0.0)[0, 0])
+             for u, a in ((0.3, 0), (0.0, 90), (0.3, 180))]
+    assert share[0] < share[1] < share[2]
+
+
+def test_no_current_has_no_angle_and_no_swell_no_orbit() -> None:
+    still = swim(water([14.0], angle=0.0), 0.7, 30.0).height
+    assert np.array_equal(still, swim(water([14.0], angle=137.0), 0.7, 30.0).height)
+    assert np.abs(swim(water([14.0], swell=1e-9), 0.7, 30.0).height - still).max() < 1e-6
+
+
+def test_for_fish_off_the_bottom_none_of_it_may_lie_there() -> None:
+    path = swim(water([28.0]), 0.7, 40.0)
+    low, off = Shares.of(path, 0.0, 1.0), Shares.of(path, 0.8, 2.0)
+    assert float(low.bottom[0, 0]) == pytest.approx(float(off.bottom[0, 0]))
+    assert bool(off.drags[0, 0])
+    assert bool(off.runs_under[0, 0])
+
+
+def test_waves_by_a_worked_value() -> None:
+    """T = 10 s in 10 m: 92.3 m long (tables of linear wave theory, as in the Shore Protection
+    Manual, 1984, appendix C; from memory); in the deep g T²/2 pi, in the shallows T sqrt(g d)."""
+    long = [2.0 * np.pi / float(wave_number(d, t)) for d, t in ((10, 10), (500, 8), (0.2, 12))]
+    assert long[0] == pytest.approx(92.3, rel=0.005)
+    assert long[1] == pytest.approx(9.80665 * 64.0 / (2.0 * np.pi), rel=1e-6)
+    assert long[2] == pytest.approx(12.0 * np.sqrt(9.80665 * 0.2), rel=2e-3)
+
+
+def test_orbits_close_at_the_bottom_and_reach_the_surfaces_height() -> None:
+    """At the bottom no water goes up; at the surface it rises and falls by half the height."""
+    d, swell = A(5.0), Swell(0.8, 7.0)
+    k = wave_number(d, 7.0)
+    t = np.linspace(0.0, 7.0, 400)
+    _, up = swell.orbital(d, k, A(0.0), A(0.0), t)
+    assert np.abs(up).max() < 1e-12
+    _, up = swell.orbital(d, k, d, A(0.0), t)
+    height = np.cumsum(up) * (t[1] - t[0])
+    assert 0.5 * np.ptp(height) == pytest.approx(0.4, rel=0.01)
