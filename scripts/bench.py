@@ -16,6 +16,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -25,6 +26,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 from tests.conftest import NOW_S  # noqa: E402
+from tests.reference import moving_cases  # noqa: E402
 from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
@@ -35,6 +37,7 @@ from ilha.core.choose.situation import Situation  # noqa: E402
 from ilha.core.judge.board import board  # noqa: E402
 from ilha.core.judge.chart import lid  # noqa: E402
 from ilha.core.move.hold import hold  # noqa: E402
+from ilha.core.move.retrieve import Water, swim  # noqa: E402
 from ilha.core.tide.harmonic import Constants  # noqa: E402
 from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402
@@ -59,15 +62,17 @@ def median_ms(call: Callable[[], object], runs: int = RUNS) -> float:
     return statistics.median(taken)
 
 
-def board_of(heads: int, steps: int, everything: bool = False) -> Callable[[], object]:
+def board_of(
+    heads: int, steps: int, everything: bool = False, **how: Any
+) -> Callable[[], object]:
     """A day's board of five schools at three estimates: verdicts, picks, windows, least masses.
 
-    With everything, also what one kind of question asks for: rest, swing, mixed fall, the count
-    at which to stop, the retrieve.
+    how : the fall, or the retrieve. With everything, also what one kind of question asks for: rest,
+    swing, mixed fall, the count at which to stop, the retrieve.
     """
     phase = np.linspace(0.0, 4.0 * np.pi, steps)
     names = {f"{oz:.4f}": float(oz) for oz in np.geomspace(1 / 16, 2.0, heads)}
-    cond = Conditions(4.0 + 1.5 * np.sin(phase), np.abs(0.7 * np.cos(phase)), 0.19e-3)
+    cond = Conditions(4.0 + 1.5 * np.sin(phase), np.abs(0.7 * np.cos(phase)), 0.19e-3, **how)
     box = ladder(names)
 
     def whole() -> object:
@@ -189,10 +194,26 @@ def demo_choice_ms() -> float:
     return taken
 
 
-def lid_of(heads: int, cells: int) -> Callable[[], object]:
+def retrieve_speedup() -> tuple[float, float]:
+    """How many times faster than the chain of the tests, a retrieve for a retrieve, and its error
+    there: rms of the share of the cast in the lowest metre."""
+    cases = moving_cases.hypercube()[:24]
+    begin = time.perf_counter()
+    chain = moving_cases.figures_of(*moving_cases.by_chain(cases))[0]
+    slow = (time.perf_counter() - begin) / len(cases)
+    off = [float(moving_cases.figures_of(p.go, p.height)[0, 0]) for p in map(
+        moving_cases.by_core, cases)] - chain
+    many = 2048
+    water = Water(np.full(many, 0.1), np.full(many, 4e-4), np.asarray(0.19e-3), np.asarray(4.0),
+                  np.asarray(1.5), np.asarray(RHO), np.asarray(NU), np.full(many, 0.3), 0.8)
+    fast = median_ms(lambda: swim(water, 0.7, 25.0)) / 1e3 / many
+    return slow / fast, float(np.sqrt(np.mean(off**2)))
+
+
+def lid_of(heads: int, cells: int, **how: Any) -> Callable[[], object]:
     """A lid chart of cells by cells."""
     names = {f"{oz:.4f}": float(oz) for oz in np.geomspace(1 / 16, 2.0, heads)}
-    cond, box = Conditions(np.array(4.0), np.array(0.3), 0.19e-3), ladder(names)
+    cond, box = Conditions(np.array(4.0), np.array(0.3), 0.19e-3, **how), ladder(names)
     depths, currents = np.linspace(0.3, 12.0, cells), np.linspace(0.0, 1.2, cells)
     return lambda: lid(cond, depths, currents, JERK_127, box)
 
@@ -277,6 +298,9 @@ def scrub(page: Page) -> tuple[float, float]:
 def main() -> int:
     """Print every figure."""
     print(f"board_day_ms {median_ms(board_of(24, 145)):.1f} ms")
+    for name, how in (("held", {"fall": "held"}), ("swum", {"steady": True}),
+                      ("surf", {"steady": True, "swell_m": 0.8})):
+        print(f"board_{name}_ms {median_ms(board_of(24, 145, **how)):.1f} ms")
     print(f"board_everything_ms {median_ms(board_of(24, 145, True)):.1f} ms")
     for times in (2, 4):
         print(f"board_heads_x{times} {growth(board_of(24 * times, 145)):.2f} x")
@@ -287,6 +311,10 @@ def main() -> int:
     print(f"choice_growth_heads_x2 {growth_of(choices_of(120, 25), choices_of(60, 25)):.2f} x")
     print(f"choice_growth_plastics_x2 {growth_of(choices_of(60, 50), choices_of(60, 25)):.2f} x")
     print(f"lid_chart_ms {median_ms(lid_of(20, 60)):.1f} ms")
+    print(f"lid_swum_ms {median_ms(lid_of(20, 36, steady=True)):.1f} ms")
+    gain, error = retrieve_speedup()
+    print(f"retrieve_speedup {gain:.0f} x")
+    print(f"retrieve_error {error:.3f} of the cast, rms")
     for name, value in {**tide_times(), **log_times()}.items():
         print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()

@@ -167,7 +167,7 @@ def held_table() -> str:
     body = []
     for name, of in kinds.items():
         at = np.flatnonzero(np.array(of) & down)
-        off = core[:, at] / chain[:, at] - 1.0
+        off = core[:, at] / np.maximum(chain[:, at], 1e-6) - 1.0
         moved = chain[2, at] > 0.5
         body.append([name, str(at.size), *(
             f"{np.sqrt(np.mean(x**2)):.0%} rms, {np.abs(x).max():.0%} worst" if x.size else "-"

@@ -7,10 +7,15 @@ from pathlib import Path
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
+from hypothesis import settings
 
 from ilha.demo import marela
 from ilha.store import db
 from ilha.web.app import create_app
+
+# How long an example takes is no matter: on a busy machine any may take long.
+settings.register_profile("ilha", deadline=None)
+settings.load_profile("ilha")
 
 NOW_S = 1_784_116_800  # 2026-07-15 12:00 UTC
 

@@ -14,7 +14,8 @@ from ilha.core.errors import Array
 from ilha.core.move.fall import Falling, swing
 from ilha.core.move.glide import free_fall
 from ilha.core.move.hold import hold
-from ilha.core.move.retrieve import Path, Water, swim
+from ilha.core.move.retrieve import Water, swim
+from ilha.core.move.way_in import WayIn
 from ilha.core.rig.assembly import assemble
 from ilha.core.units import kg_from_oz
 from ilha.core.water import seawater as sea
@@ -87,7 +88,7 @@ def by_chain(cases: tuple[Swum, ...]) -> tuple[Array, Array]:
     )
 
 
-def by_core(c: Swum) -> Path:
+def by_core(c: Swum) -> WayIn:
     weight, free = rig(c.oz, c.plastic)
     area = 2.0 * weight / free**2 / RHO
     path = swim(
@@ -107,13 +108,13 @@ def by_core(c: Swum) -> Path:
         c.speed,
         c.cast,
     )
-    return Path(path.go[:, None], path.height[:, None])
+    return WayIn(path.go[:, None], path.height[:, None])
 
 
 def figures_of(go: Array, height: Array) -> Array:
     """Share of the cast in the lowest metre, height at 1/2 and 1/4 of it, share of its middle half
     on the bottom; (4, B)."""
-    path = Path(go, height)
+    path = WayIn(go, height)
     return np.stack(
         [
             path.share(-np.inf, 1.0, 1.0, 0.0),

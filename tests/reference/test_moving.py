@@ -144,5 +144,5 @@ def test_wind_rows() -> None:
     assert found[1, :3] == pytest.approx(A([row[2] for row in WIND_TABLE[:3]]), rel=0.15)
 
 
-def _arrays(path: cases.Path) -> tuple[np.ndarray, np.ndarray]:
+def _arrays(path: cases.WayIn) -> tuple[np.ndarray, np.ndarray]:
     return path.go, path.height

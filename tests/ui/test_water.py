@@ -69,7 +69,12 @@ def test_a_held_fall_swings_in_and_a_slack_one_is_held_at_its_count(
     choose(page, "how it falls", "held from the splash")
     body = board_of(page, server, "&fall=held")
     step, head = shown_pick(page, body)
-    assert number(figure(page, "land it beyond")) == pytest.approx(-head["lead_m"][step], abs=0.06)
+    assert number(figure(page, "land it up-tide")) == pytest.approx(head["lead_m"][step], abs=0.06)
+    beyond = head["beyond_m"][step]
+    assert beyond > 0.5
+    expect(page.locator(".figures")).to_contain_text(f"and {beyond:.1f} m beyond the mark")
+    expect(page.locator(".above-scene")).to_have_attribute(
+        "aria-label", re.compile(f"From above: .* {beyond:.1f} m beyond"))
     assert number(figure(page, "count")) == round(head["count_s"][step]) > fed
     choose(page, "how it falls", "slack, then held")
     _, mixed = shown_pick(page, board_of(page, server, "&fall=fed-then-held"))
@@ -127,11 +132,11 @@ def test_swum_back_it_shows_the_way_in(page: Page, server: Server, watch: Watch)
     expect(page.locator(".swim.in-zone")).to_have_count(1)
     expect(page.locator(".column-frame")).to_contain_text("against the distance")
     expect(page.locator(".figures")).to_contain_text(
-        "swim it back at 0.70 m/s, 0.9 turns a second")
+        "swim it back at 0.90 m/s, 1.2 turns a second")
     fact(page, "how it is worked").click()
     page.locator(".popover input").nth(1).fill("60")
     page.locator(".popover input").nth(1).press("Enter")
-    expect(page.locator(".figures")).to_contain_text("0.70 m/s, 1.2 turns a second")
+    expect(page.locator(".figures")).to_contain_text("0.90 m/s, 1.5 turns a second")
     assert page.locator(".drop-it").count() == 0
     watch.must_be_clean()
 

@@ -67,7 +67,7 @@ def test_the_table_covers_the_kinds_of_place_and_water() -> None:
     assert min(s.surface_speed for s in asked) == 0.0 < 1.0 < max(s.surface_speed for s in asked)
     # Few may differ, and each says why.
     outside = [w for w in SITUATIONS if w.outside]
-    assert len(outside) <= 5
+    assert len(outside) <= 6
     assert all(w.why for w in outside)
 
 

@@ -9,7 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ilha.core.move.retrieve import Shares, Water, judged, retrieve, swim
+from ilha.core.move.retrieve import Water, judged, retrieve, swim
+from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble
 from ilha.core.water.swell import Swell, wave_number
 from tests.rigs import BULKY_102, NU, RHO, head

@@ -25,7 +25,7 @@ from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest, of_a_size
 from ilha.core.move.cast import Rods, cast_distance, is_guess
-from ilha.core.move.retrieve import Shares
+from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads

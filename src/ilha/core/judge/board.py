@@ -10,7 +10,8 @@ import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.judge import limits
-from ilha.core.judge.figures import Figures, figures, swung_in
+from ilha.core.judge.falls import swung_in
+from ilha.core.judge.figures import Figures, figures
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, School, by_depth_table, lightest
 from ilha.core.judge.verdict import HANG_SHARE, Judgement, windows
 from ilha.core.move.cast import Rod

@@ -9,13 +9,15 @@ from typing import Any
 import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
+from ilha.core.judge.falls import fall_of
 from ilha.core.judge.schools import DRIFT_SHARE, FED
 from ilha.core.move.cast import Rod, Rods, cast_distance, is_guess, package_drag_area
-from ilha.core.move.fall import Fall, Falling, Swing, fed_fall, stop_count, swing
+from ilha.core.move.fall import Fall, Falling, Swing, stop_count
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
-from ilha.core.move.retrieve import Retrieve, Shares, Water, judged, retrieve
+from ilha.core.move.retrieve import Retrieve, Water, judged, retrieve
+from ilha.core.move.way_in import Shares
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
     RHO_SINKER,
@@ -311,32 +313,9 @@ def figures(
         own = np.where(glide.sinks, own, np.nan)
     held = Held(own, body.drag_area, line, depth, tip, rho, nu, cond.flow, cond.drift_speed,
                 cond.drift_follows, ends.tackle, cond.drift_plane)
-    fall, swung = _fall(falling, held, cond)
+    fall, swung = fall_of(falling, held, cond)
     return Figures(
         cond, rod, rho, nu, body, glide, ends, falling, fall, swung, held,
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),
         is_guess(rod, ends.package), trace,
     )
-
-
-def _fall(falling: Falling, held: Held, cond: Conditions) -> tuple[Fall, Swing | None]:
-    """The fall as the angler makes it: fed, held, or fed to the zone's top and then held."""
-    if cond.fall == "fed":
-        return fed_fall(falling, cond.zone_from, cond.zone_to), None
-    swung = swung_in(falling, held, cond, cond.fall)
-    return swung.fall, swung
-
-
-def swung_in(falling: Falling, held: Held, cond: Conditions, kind: str) -> Swing:
-    """A fall on a line that is held, from the splash or, where ``kind`` is "fed-then-held", from
-    the zone's top. NaN where the line that is out is too short: where the hold needs more of it the
-    rig never gets there, whatever the count says."""
-    depth, cast, tip = (np.asarray(v) for v in (cond.depth, cond.cast, cond.tip_height))
-    start = np.maximum(depth - cond.zone_to, 0.0) if kind == "fed-then-held" else 0.0 * depth
-    needed = held.at(np.asarray(cond.surface_speed), bare=True).line_out
-    swung = swing(falling, cast, tip, cond.zone_from, cond.zone_to, start, cond.cast_angle_deg,
-                  cond.crosswind)
-    never = ~(needed <= np.hypot(cast, tip + start))
-    fall = Fall(**{name: np.where(never, np.nan, value)
-                   for name, value in vars(swung.fall).items()})
-    return replace(swung, fall=replace(fall, line=swung.fall.line))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 from importlib import resources
+from io import BytesIO
 from itertools import product
 from typing import NamedTuple
 
@@ -45,7 +46,7 @@ class _Table(NamedTuple):
 def _table() -> _Table:
     """As scripts/held_table.py wrote it; what never came down filled from the current before it."""
     path = resources.files("ilha.core.data") / "held.npz"
-    with path.open("rb") as file, np.load(file) as held:
+    with np.load(BytesIO(path.read_bytes())) as held:
         values = held["table"].astype(float)
         axes = {name: held[name] for name in AXES}
         cosines = held["cos"]
