@@ -97,6 +97,17 @@ def test_an_empty_region_is_told_and_filled_by_a_purchase(client: FlaskClient) -
     assert client.get(hard.replace("rod_id=2", "rod_id=3")).get_json()["empty_share"] < before
 
 
+def test_the_lid_of_what_is_swum_knows_the_marks_own_swell(client: FlaskClient) -> None:
+    """On the beach (mark 5) it is that of 0.8 m of swell, which typed flat changes."""
+    asked = LID + "&retrieve=steady&depth_to_m=4&current_to_m_s=0.4&cast_m=40"
+    own, typed, flat = (client.get(f"{asked}&mark_id=5{more}").get_json()
+                        for more in ("", "&swell_m=0.8", "&swell_m=0"))
+    for answer in (own, typed, flat):
+        answer.pop("path", None)
+    assert own == typed
+    assert own != flat
+
+
 def test_the_lid_on_paper_has_the_size_that_was_measured(client: FlaskClient) -> None:
     answer = client.get(LID.replace("/lid?", "/lid.pdf?") + "&width_mm=120&height_mm=75&mark_id=1")
     assert answer.mimetype == "application/pdf"

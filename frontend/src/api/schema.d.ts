@@ -7238,6 +7238,7 @@ export interface operations {
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
+                swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;
@@ -7286,6 +7287,7 @@ export interface operations {
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
+                swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;
@@ -7339,6 +7341,7 @@ export interface operations {
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
+                swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
                 mark_id?: number;

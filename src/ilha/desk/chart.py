@@ -24,7 +24,7 @@ from ilha.desk.asked import Asked, Id
 from ilha.desk.board import plastic_of
 from ilha.desk.books import box_of, fish_named, rule_book
 from ilha.desk.errors import found
-from ilha.desk.water import ASSUMED_FISH, ZONE, WaterQuestion, moment
+from ilha.desk.water import ASSUMED_FISH, ZONE, WaterQuestion, moment, place_of
 from ilha.formats.fields import FieldError
 from ilha.formats.words import Retrieve, School, StanceKey
 from ilha.store import heads, lines, marks, plastics, rods
@@ -50,6 +50,7 @@ class LidQuestion(Asked):
     fish: str | None = Field(None, max_length=80, description="its height; null: near the bottom")
     retrieve: Retrieve = "lift-drop"
     retrieve_speed_m_s: float | None = Field(None, gt=0.0, le=5.0)
+    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: the place's usual one")
     depth_to_m: float = Field(8.0, gt=0.5, le=60.0)
     current_to_m_s: float = Field(1.0, gt=0.1, le=3.0)
     mark_id: Id | None = Field(None, description="whose day is drawn over it")
@@ -94,15 +95,17 @@ class Chart:
 
 
 def _situation(conn: sqlite3.Connection, q: LidQuestion) -> Situation:
+    """Of no mark, or of the kind of place that its mark is, which has its own swell and speed."""
     middle = 0.5 * q.depth_to_m
+    mark = None if q.mark_id is None else marks.get(conn, q.mark_id)
     return Situation(
-        place="harbour", depth=middle, surface_speed=0.0,
+        place="harbour" if mark is None else place_of(mark), depth=middle, surface_speed=0.0,
         fish=fish_named(conn, q.fish or ASSUMED_FISH), wind=q.wind_m_s, stance=q.stance,
         cover=cover_kind("weed" if q.cover_height_m > 0.0 else "none", q.cover_height_m, middle),
         cover_height=q.cover_height_m, water_temperature_c=q.temperature_c, school=q.school,
         cast=q.cast_m, tip_height=q.tip_height_m, zone_typed=ZONE if q.fish is None else None,
         retrieve=q.retrieve, retrieve_speed=q.retrieve_speed_m_s, lowered=False,
-        salinity=q.practical_salinity, drift_speed=0.0)
+        salinity=q.practical_salinity, drift_speed=0.0, swell_typed=q.swell_m)
 
 
 def chart_of(conn: sqlite3.Connection, q: LidQuestion) -> Chart:

@@ -107,6 +107,11 @@ class SituationQuestion(WaterQuestion):
     sinker: Literal["jig", "sinker"] = "jig"
 
 
+def place_of(mark: marks.Mark) -> str:
+    """The kind of place a mark is, as the core names it."""
+    return mark["kind"].replace(" ", "-")
+
+
 @dataclass(frozen=True)
 class Moment:
     """A mark on a day: its instants, its tide and stream, how the angler stands and drifts."""
@@ -207,7 +212,7 @@ def situation_of(
         plane = float(at.drift.current_share[step])
     sky = asked.light or (at.light_at(step) if step is not None else "bright")
     situation = Situation(
-        place=mark["kind"].replace(" ", "-"), depth=depth, surface_speed=current,
+        place=place_of(mark), depth=depth, surface_speed=current,
         fish=fish_named(conn, asked.fish or ASSUMED_FISH), wind=asked.wind_m_s, stance=at.stance,
         bottom=mark["bottom"], cover=asked.cover or cover_kind(mark["cover"], at.canopy, depth),
         cover_height=at.canopy, water_temperature_c=asked.temperature_c,

@@ -156,3 +156,12 @@ def test_more_wind_never_makes_it_lighter(
     calm = pick_of(school, depth=depth, surface_speed=speed, wind=wind)
     windy = pick_of(school, depth=depth, surface_speed=speed, wind=wind + more)
     assert windy >= calm
+
+
+def test_what_hangs_above_them_on_a_held_line_is_not_proposed() -> None:
+    """Where the line that is out is shorter than the hold needs it never gets there."""
+    s = Situation("harbour", 7.5, 0.7, fish_named("European seabass"), fall="held", cast=9.0,
+                  retrieve="lift-drop")
+    choice = choose(s)
+    assert all(one.verdict != "too-light" for one in choice.outfits)
+    assert choice.ruled_out["too-light"] > choose(s.but(fall="fed")).ruled_out["too-light"]

@@ -39,6 +39,11 @@ describe("an outfit in its water", () => {
     expect(fall[0]).toEqual([lure[0] - 1.5, 4]);
     expect(fall.at(-1)).toEqual([lure[0], 0]);
   });
+  it("comes in to the lure from so far beyond on a held line", () => {
+    const { fall, lure } = outfitShape({ ...held, lead_m: 0.4, beyond_m: 1.5 } as unknown as Outfit, 4, 1);
+    expect(fall[0]).toEqual([lure[0] + 1.5, 4]);
+    expect(fall.at(-1)).toEqual([lure[0], 0]);
+  });
   it("has no line where none holds, and still a place", () => {
     const lost = outfitShape({ ...held, line_span_m: [null, null, null], line_out_m: null, lead_m: null } as unknown as Outfit, 4, 1);
     expect(lost.line).toEqual([]);

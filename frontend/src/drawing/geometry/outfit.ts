@@ -25,8 +25,10 @@ export function outfitShape(outfit: Outfit, depth: number, tip: number): OutfitS
     line: held ? spans.map((s, i): Point => [lure[0] - s, outfit.line_height_m[i]!]) : [],
     tip: [0, depth + tip],
     lure,
+    // On fed line it drifts on to the mark, on a held one it comes in to it from beyond.
     fall: outfit.lead_m === null ? [] : outfit.fall_height.map((share, i): Point => [
-      lure[0] + (outfit.fall_shift_m[i] ?? 0) - outfit.lead_m!, share * depth]),
+      lure[0] + (outfit.beyond_m ? outfit.beyond_m - (outfit.fall_shift_m[i] ?? 0)
+        : (outfit.fall_shift_m[i] ?? 0) - outfit.lead_m!), share * depth]),
   };
 }
 

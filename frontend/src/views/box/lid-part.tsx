@@ -26,7 +26,7 @@ export function LidPart() {
   const asked: LidQuery = {
     plastic_id: query.plastic_id, line_id: query.line_id, rod_id: query.rod_id, school: query.school,
     stance: query.stance ?? mark?.stance, cast_m: query.cast_m ?? mark?.cast_m, wind_m_s: query.wind_m_s, temperature_c: query.temperature_c,
-    retrieve: facts.retrieve ?? "lift-drop", retrieve_speed_m_s: query.retrieve_speed_m_s, fish: facts.fish ?? undefined, tip_height_m: query.tip_height_m, cover_height_m: query.cover_height_m ?? mark?.cover_height_m, practical_salinity: query.practical_salinity,
+    retrieve: facts.retrieve ?? "lift-drop", retrieve_speed_m_s: query.retrieve_speed_m_s, swell_m: query.swell_m, fish: facts.fish ?? undefined, tip_height_m: query.tip_height_m, cover_height_m: query.cover_height_m ?? mark?.cover_height_m, practical_salinity: query.practical_salinity,
     depth_to_m: depth.toSi(typedNumber(far)) || 8, current_to_m_s: current.toSi(typedNumber(fast)) || 1, mark_id: query.mark_id || undefined, date: query.date,
   };
   const swum = reference.retrieves.find((r) => r.key === asked.retrieve)?.steady ?? false;

@@ -41,7 +41,7 @@ function useRows(units: Units): [string, (o: Outfit) => string][] {
     ["falls at", (o) => text(speed(o.fall_m_s, units))],
     ["count", (o) => (o.count_s === null ? "–" : `${Math.round(o.count_s)} s`)],
     ["in their zone", (o) => (o.zone_s === null ? "–" : `${o.zone_s.toFixed(1)} s`)],
-    ["lands", (o) => (o.lead_m === null ? "–" : `${text(length(o.lead_m, units))} up-current`)],
+    ["lands", (o) => (o.lead_m === null ? "–" : `${text(length(o.lead_m, units))} up-current${o.beyond_m ? `, ${text(length(o.beyond_m, units))} beyond` : ""}`)],
     ["verdict", (o) => { const told = verdictOf(o, units); return `${told.words}: ${told.figure}`; }],
     ["leader", leaderWords],
     ["then", (o) => o.way.name],

@@ -40,7 +40,7 @@ LEADER_OVER_LINE = 2.0
 OVER_BY_LITTLE = 1.25
 """A package over the rod's most by no more than this is thrown with care; beyond, not at all
 (judgement)."""
-HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line")
+HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line", "line-short")
 """Limits of the water itself: what fails one never gets to the fish."""
 
 
