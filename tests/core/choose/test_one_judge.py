@@ -165,3 +165,11 @@ def test_what_hangs_above_them_on_a_held_line_is_not_proposed() -> None:
     choice = choose(s)
     assert all(one.verdict != "too-light" for one in choice.outfits)
     assert choice.ruled_out["too-light"] > choose(s.but(fall="fed")).ruled_out["too-light"]
+
+
+@pytest.mark.parametrize("fall", ["held", "fed-then-held"])
+@pytest.mark.parametrize("place", ["harbour", "surf"])
+def test_every_way_to_bring_it_back_goes_with_every_fall(place: str, fall: str) -> None:
+    """Swum ways and worked ones side by side, on any rod and line."""
+    s = Situation(place, 4.0, 0.2, fish_named("European seabass"), fall=fall)
+    assert choose(s, SMALL).outfits

@@ -273,3 +273,12 @@ def test_drifting_finds_its_least_mass_whatever_the_wind(wind: float, school: st
             there = board(at, JERK_127, [replace(ladder()[0], mass=grams)], school=school)
             limit = SCHOOLS[school].scope_limit
             assert float(there.holds.scope[1, 0, 0]) == pytest.approx(limit, rel=3e-3)
+
+
+def test_a_held_fall_from_a_boat_that_goes_with_the_water_is_one_in_still_water() -> None:
+    still = board(replace(BASE, surface_speed=np.array(0.0), fall="held"), JERK_127, ladder())
+    along = board(replace(BASE, surface_speed=np.array(0.6), fall="held", drift_follows=True),
+                  JERK_127, ladder())
+    assert along.count[:, 0] == pytest.approx(still.count[:, 0], rel=1e-9)
+    anchored = board(replace(BASE, surface_speed=np.array(0.3), fall="held"), JERK_127, ladder())
+    assert np.all(anchored.lead[4:, 0] > 0.5)

@@ -22,10 +22,13 @@ def fall_of(falling: Falling, held: Held, cond: Conditions) -> tuple[Fall, Swing
 def swung_in(falling: Falling, held: Held, cond: Conditions, kind: str) -> Swing:
     """A fall on a line that is held, from the splash or, where ``kind`` is "fed-then-held", from
     the zone's top. NaN where the line that is out is too short: where the hold needs more of it the
-    rig never gets there, whatever the count says."""
+    rig never gets there, whatever the count says. From a boat under way the line meets the water
+    that flows past the boat, as it does in the hold."""
+    surface = np.asarray(cond.surface_speed)
+    falling = replace(falling, current=np.abs(held.plane * surface - held.boat(surface)))
     depth, cast, tip = (np.asarray(v) for v in (cond.depth, cond.cast, cond.tip_height))
     start = np.maximum(depth - cond.zone_to, 0.0) if kind == "fed-then-held" else 0.0 * depth
-    needed = held.at(np.asarray(cond.surface_speed), bare=True).line_out
+    needed = held.at(surface, bare=True).line_out
     swung = swing(falling, cast, tip, cond.zone_from, cond.zone_to, start, cond.cast_angle_deg,
                   cond.crosswind)
     never = ~(needed <= np.hypot(cast, tip + start))

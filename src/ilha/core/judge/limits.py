@@ -66,7 +66,9 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     ]
     if f.swing is not None:
         # Held, it gets there only if the line that is out is as long as the hold needs.
-        out.append(Limit("line-short", LOWER, "m", f.fall.line, f.line_needed,
+        none = np.full(shape, np.nan)
+        line, needed = (none, none) if f.bare else (f.fall.line, f.line_needed)
+        out.append(Limit("line-short", LOWER, "m", line, needed,
                          ~f.sinks | np.isfinite(f.fall.count)))
     if f.rod.limits and thrown:
         out += [
