@@ -87,7 +87,7 @@ function Landing({ board, head, units }: Part) {
       : "drift while it falls: the mean with and without the feed's pull"}>
       <span>{words[0]}</span>
       <b>{head.lead === null ? "–" : lead.value}<small>{lead.unit}</small></b>
-      <em>{head.count === null ? "the line out is too short" : held ? `and ${text(length(beyond, units))} beyond the mark` : words[1]}</em>
+      <em className={held ? "kept" : undefined}>{head.count === null ? "the line out is too short" : held ? `and ${text(length(beyond, units))} beyond the mark` : words[1]}</em>
       {held && head.count !== null && <AboveScene cast={board.cast_m} lead={head.lead ?? 0} beyond={beyond} units={units} />}
     </div>
   );
