@@ -40,7 +40,8 @@ PLASTIC: Plastic = {
     "counted_utc_s": 0}
 ROD: Rod = {
     "id": 3, "name": "r", "lure_min_g": 6.0, "lure_max_g": 29.0, "effective_mass_g": 9.5,
-    "cast_mass_g": 15.5, "cast_distance_m": 43.0, "cast_line_mm": 0.21, "cast_drag_cm2": 2.7}
+    "cast_mass_g": 15.5, "cast_distance_m": 43.0, "cast_line_mm": 0.21, "cast_drag_cm2": 2.7,
+    "length_m": None, "cast_assumed": 0}
 
 
 @pytest.fixture

@@ -33,7 +33,9 @@ class Setting:
 
     ``start`` m down the rig is when the line is stopped, falling at its speed; 0: at the splash, at
     rest. ``slope`` is what the depth gains per metre away from the rig's first place.
-    ``reel`` m/s of line is taken in. ``swell`` m high of ``period`` s runs along the cast.
+    ``reel`` m/s of line is taken in; a spool gives line at a pull of ``feed`` N, below 0 none. The
+    last ``leader`` m of it are ``leader_diameter`` m thick. ``swell`` m high of ``period`` s runs
+    along the cast.
     """
 
     depth: ArrayLike
@@ -52,6 +54,9 @@ class Setting:
     reel: ArrayLike = 0.0
     swell: ArrayLike = 0.0
     period: ArrayLike = 7.0
+    feed: ArrayLike = -1.0
+    leader: ArrayLike = 0.0
+    leader_diameter: ArrayLike = 0.0
     _: None = field(default=None, repr=False)
 
     def columns(self) -> dict[str, A]:
@@ -120,6 +125,18 @@ class Chain:
             out[:, :, 2] += -size * np.sinh(up) * np.sin(phase)
         return out
 
+    def _diameter(self) -> A:
+        """Of the line about every node, m."""
+        c = self.c
+        parts = self.shares * self.length[:, None]
+        ends = np.concatenate([np.zeros((len(parts), 1)), np.cumsum(parts, axis=1)], axis=1)
+        led = np.clip((c["leader"][:, None] - ends[:, :-1]) / parts, 0.0, 1.0)
+        each = c["diameter"][:, None] + led * (c["leader_diameter"] - c["diameter"])[:, None]
+        whole = np.zeros_like(ends)
+        whole[:, :-1] += parts * each
+        whole[:, 1:] += parts * each
+        return np.asarray(whole / (2.0 * _to_nodes(parts)))
+
     def _wind(self) -> A:
         out = np.zeros_like(self.x)
         out[:, :, :2] = (self.c["wind"][:, None] * self.blow)[:, None]
@@ -132,7 +149,7 @@ class Chain:
         low, high = np.minimum(x[:, :-1, 2], x[:, 1:, 2]), np.maximum(x[:, :-1, 2], x[:, 1:, 2])
         under = np.clip(-low / np.maximum(high - low, 1e-9), 0.0, 1.0)
         wet, dry = _to_nodes(size * under), _to_nodes(size * (1.0 - under))
-        d = c["diameter"][:, None]
+        d = self._diameter()
         drag, slope = np.zeros_like(x), np.zeros((*x.shape, 3))
         along_line = tangent[..., :, None] * tangent[..., None, :]
         for share, rho, flow in ((wet, RHO, self._water()), (dry, RHO_AIR, self._wind())):
@@ -173,8 +190,13 @@ class Chain:
         rod = self.length[:, None] * self.shares
         stiff = GIVE * weight[:, None]
         pull = np.maximum(stiff * (size / rod - 1.0), 0.0)
+        give = stiff / rod * (size > 0.9 * rod)
+        # A spool pulls alike however much it gives.
+        spool = c["feed"] >= 0.0
+        pull[:, -1] = np.where(spool, c["feed"], pull[:, -1])
+        give[:, -1] = np.where(spool, 0.0, give[:, -1])
         tt = t[..., :, None] * t[..., None, :]
-        spring = ((stiff / rod * (size > 0.9 * rod))[..., None, None] * tt
+        spring = (give[..., None, None] * tt
                   + (pull / size)[..., None, None] * (np.eye(3) - tt))
         own = (mass / dt)[..., None, None] * np.eye(3) + slope
         own[:, :-1] += dt * spring
@@ -195,15 +217,26 @@ class Chain:
         # The tip does not move.
         self.v[:, :-1] = _blocks(own[:, :-1], -dt * spring[:, :-1], right[:, :-1])
         self.x = x + dt * self.v
+        if np.any(spool):
+            self._fed()
+
+    def _fed(self) -> None:
+        """Off the spool came as much line as the uppermost segment has grown."""
+        top = np.linalg.norm(self.x[:, -1] - self.x[:, -2], axis=1)
+        grown = top - self.length * self.shares[:, -1]
+        self._cut(np.where(self.c["feed"] >= 0.0, -np.maximum(grown, 0.0), 0.0))
 
     def _reel(self, dt: float) -> None:
+        self._cut(self.c["reel"] * dt)
+
+    def _cut(self, by: A) -> None:
         """Take line in at the tip and cut what is out into equal segments again."""
-        taken = self.c["reel"] * dt / self.length
+        taken = by / self.length
         before = np.cumsum(self.shares, axis=1)[:, :-1] / self.shares[:, :-1]
         f = (before * taken[:, None])[:, :, None]
         for state in (self.x, self.v):
             state[:, 1:-1] = (1.0 - f) * state[:, 1:-1] + f * state[:, :-2]
-        self.length = self.length - self.c["reel"] * dt
+        self.length = self.length - by
 
 
 def _to_nodes(of_segments: A) -> A:

@@ -19,6 +19,7 @@ from ilha.core.move.way_in import WayIn
 from ilha.core.rig.assembly import assemble
 from ilha.core.units import kg_from_oz
 from ilha.core.water import seawater as sea
+from ilha.core.water.ground import Ground
 from ilha.core.water.swell import Swell
 from tests.reference import moving
 from tests.rigs import head, plastic
@@ -103,7 +104,7 @@ def by_core(c: Swum) -> WayIn:
             c.current,
             float(np.radians(c.angle)),
             swell=Swell(c.swell),
-            slope=c.slope,
+            ground=Ground(((0.0, c.depth - c.slope * c.cast), (c.cast, c.depth))),
         ),
         c.speed,
         c.cast,

@@ -100,7 +100,7 @@ def test_rows_come_back_as_they_went_in(conn: sqlite3.Connection) -> None:
     one = marks.listed(conn)[0]
     assert marks.get(conn, one["id"]) == one
     assert marks.get(conn, 999) is None
-    new = lines.NewLine(name="0.33 mm braid", diameter_mm=0.33, strength_kg=18.0)
+    new = lines.NewLine(name="0.33 mm braid", diameter_mm=0.33, strength_kg=18.0, kind="braid")
     assert lines.get(conn, lines.add(conn, new)) == {**new, "id": 6}
 
 

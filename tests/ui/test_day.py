@@ -102,7 +102,7 @@ def test_figures_are_those_of_the_board(page: Page, server: Server) -> None:
     expect(figures.nth(1)).to_have_text(f"{head['lead_m'][step]:.1f}m")
     expect(figures.nth(2)).to_have_text(f"{round(head['count_s'][step])}s")
     expect(page.locator(".figures .figure").nth(2)).to_contain_text(
-        f"feeds {head['fed_line_m'][step]:.1f} m of line")
+        f"{head['line_off_m'][step]:.1f} m of line off the spool")
     assert clock_of(page) == board["clock"][step]
     # One tick a second, one figure a tick while there is room.
     assert page.locator(".fall .tick").count() == int(head["count_s"][step])

@@ -644,6 +644,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/learned/depth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take back what was said of a mark's depth */
+        put: operations["put_log_learned_depth"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/worked": {
         parameters: {
             query?: never;
@@ -1452,7 +1469,7 @@ export interface components {
              * Retrieve
              * @description chosen; null: the rules chose
              */
-            retrieve: ("drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down") | null;
+            retrieve: ("drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down") | null;
             /**
              * Stance
              * @enum {string}
@@ -1842,10 +1859,25 @@ export interface components {
              * @enum {string}
              */
             fall: "fed" | "held" | "fed-then-held";
+            /**
+             * Ground
+             * @description empty where it is level
+             */
+            ground: components["schemas"]["GroundPoint"][];
             /** Heads */
             heads: components["schemas"]["HeadDay"][];
             /** Height M */
             height_m: number[];
+            /**
+             * Inputs
+             * @description what a count depends on
+             */
+            inputs: string[];
+            /**
+             * Leader Line M
+             * @description leader between line and rig; 0: none
+             */
+            leader_line_m: number;
             /**
              * Leader M
              * @description between the two heads, or from swivel to lure; 0 for one
@@ -1899,7 +1931,7 @@ export interface components {
              * Retrieve
              * @enum {string}
              */
-            retrieve: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            retrieve: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
             /** Retrieve Name */
             retrieve_name: string;
             /** Retrieve Speed M S */
@@ -1914,6 +1946,11 @@ export interface components {
              * @enum {string}
              */
             school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * Shelter
+             * @enum {string}
+             */
+            shelter: "even" | "slow-below" | "jet";
             /** Slacks */
             slacks: components["schemas"]["Slack"][];
             /**
@@ -2064,6 +2101,12 @@ export interface components {
          *     when it did, by the model alone.
          */
         Event: {
+            /**
+             * Answer
+             * @description why a drop came out otherwise than computed
+             * @default null
+             */
+            answer?: ("deeper" | "slower" | "slip") | null;
             /** At Utc S */
             at_utc_s: number;
             /**
@@ -2414,8 +2457,30 @@ export interface components {
              * @enum {string}
              */
             profile?: "seventh-root" | "uniform";
+            /**
+             * Shelter
+             * @description slow-below: the lower half at three tenths of the flow; jet: all of it half as fast again
+             * @default even
+             * @enum {string}
+             */
+            shelter?: "even" | "slow-below" | "jet";
             /** Surface Speed M S */
             surface_speed_m_s: number | number[];
+        };
+        /** ForgetDepth */
+        ForgetDepth: {
+            /** Mark Id */
+            mark_id: number;
+        };
+        /**
+         * GroundPoint
+         * @description The bottom along the cast: m from the rod, m deeper than where the cast lands.
+         */
+        GroundPoint: {
+            /** Away M */
+            away_m: number;
+            /** Deeper M */
+            deeper_m: number;
         };
         /** Head */
         Head: {
@@ -2504,6 +2569,13 @@ export interface components {
             cast_is_guess: boolean;
             /** Cast M */
             cast_m: number;
+            /** Count High S */
+            count_high_s: (number | null)[];
+            /**
+             * Count Low S
+             * @description with count_high_s the middle 80 %
+             */
+            count_low_s: (number | null)[];
             /**
              * Count S
              * @description to the fish, as DayBoard.aim says
@@ -2511,6 +2583,11 @@ export interface components {
             count_s: (number | null)[];
             /** Decided */
             decided: (number | null)[];
+            /**
+             * Doubted
+             * @description what moves it most: see DayBoard.inputs
+             */
+            doubted: (number | null)[];
             /**
              * Eased
              * @description too light, but not in four fifths of the current
@@ -2589,8 +2666,23 @@ export interface components {
              * @description every third point, 0.8 of the current
              */
             line_low_cm: (number[] | null)[];
+            /**
+             * Line Off M
+             * @description off the spool when it is down, cast and all
+             */
+            line_off_m: (number | null)[];
             /** Line Out M */
             line_out_m: (number | null)[];
+            /**
+             * Line Rate M S
+             * @description at which a let-down takes line
+             */
+            line_rate_m_s: (number | null)[];
+            /**
+             * Low Tip
+             * @description a tip held low puts right what the wind does
+             */
+            low_tip: (boolean | null)[];
             /** Minimum Mass G */
             minimum_mass_g: (number | null)[];
             /**
@@ -2627,6 +2719,11 @@ export interface components {
             rigging: string;
             /** Rigging Name */
             rigging_name: string;
+            /**
+             * Right Share
+             * @description how sure right is, 0 to 1
+             */
+            right_share: (number | null)[];
             /** Scope */
             scope: (number | null)[];
             /**
@@ -2648,6 +2745,11 @@ export interface components {
             speed_high_m_s: (number | null)[];
             /** Speed Low M S */
             speed_low_m_s: (number | null)[];
+            /**
+             * Touches
+             * @description lifted and dropped over a bottom that is not level; else empty
+             */
+            touches: components["schemas"]["Touch"][];
             /**
              * Try Head
              * @description id of the nearest weight that is right
@@ -2901,6 +3003,22 @@ export interface components {
             strength_kg: number;
         };
         /**
+         * LeaderPart
+         * @description What is tied between line and rig.
+         */
+        LeaderPart: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * Kind
+             * @default fluorocarbon
+             * @enum {string}
+             */
+            kind?: "braid" | "nylon" | "fluorocarbon";
+            /** Length M */
+            length_m: number;
+        };
+        /**
          * LeaderSchool
          * @description What a school of leaders ties on this line.
          */
@@ -2915,6 +3033,13 @@ export interface components {
         };
         /** LearnedAll */
         LearnedAll: {
+            /**
+             * Asked
+             * @description drops that disagree by more than the doubt: nothing is learned from them until they are answered
+             */
+            asked: components["schemas"]["Event"][];
+            /** Depths */
+            depths: components["schemas"]["LearnedDepth"][];
             /** Factors */
             factors: components["schemas"]["LearnedFactor"][];
         };
@@ -2935,6 +3060,20 @@ export interface components {
              * @enum {string}
              */
             kind: "sink" | "current";
+        };
+        /**
+         * LearnedDepth
+         * @description A mark that is deeper than was thought, as was said of drops.
+         */
+        LearnedDepth: {
+            /** Deeper M */
+            deeper_m: number;
+            /** Mark Id */
+            mark_id: number;
+            /** Name */
+            name: string;
+            /** Used */
+            used: number;
         };
         /** LearnedFactor */
         LearnedFactor: {
@@ -3047,6 +3186,12 @@ export interface components {
             diameter_mm: number;
             /** Id */
             id: number;
+            /**
+             * Kind
+             * @default braid
+             * @enum {string}
+             */
+            kind?: "braid" | "nylon" | "fluorocarbon";
             /** Name */
             name: string;
             /** Strength Kg */
@@ -3067,6 +3212,12 @@ export interface components {
              * @default 0.01
              */
             feed_tension_n?: number;
+            /**
+             * Kind
+             * @description null: its weight in the water is left out
+             * @default null
+             */
+            kind?: ("braid" | "nylon" | "fluorocarbon") | null;
         };
         /**
          * Log
@@ -3175,6 +3326,12 @@ export interface components {
             exposure: "sheltered" | "partly open" | "open sea";
             /** Flood To Deg */
             flood_to_deg: number | null;
+            /**
+             * Ground
+             * @description the bottom along the cast: distance from the rod and charted depth, m; null: level
+             * @default null
+             */
+            ground?: number[][] | null;
             /** Id */
             id: number;
             /**
@@ -3190,6 +3347,13 @@ export interface components {
             name: string;
             /** Neap Rate M S */
             neap_rate_m_s: number | null;
+            /**
+             * Shelter
+             * @description what stands in the current's way
+             * @default even
+             * @enum {string}
+             */
+            shelter?: "even" | "slow-below" | "jet";
             /** Slack Lag Min */
             slack_lag_min: number | null;
             /** Spring Rate M S */
@@ -3246,6 +3410,12 @@ export interface components {
             cover_height_m?: number;
             /** Depth M */
             depth_m: number | number[];
+            /**
+             * Ground
+             * @description distance from the rod and depth, m, outwards: the bottom along the cast. The depth where the cast lands is then its own; with a list of depths they are those there, and only its differences count.
+             * @default null
+             */
+            ground?: number[][] | null;
         };
         /** Marks */
         Marks: {
@@ -3421,7 +3591,7 @@ export interface components {
              * @default lead
              * @enum {string}
              */
-            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead" | "resin" | "aluminium";
             /**
              * Price
              * @default null
@@ -3520,8 +3690,18 @@ export interface components {
         };
         /** NewLine */
         NewLine: {
-            /** Diameter Mm */
-            diameter_mm: number;
+            /**
+             * Diameter Mm
+             * @description null: usual of its kind and strength
+             * @default null
+             */
+            diameter_mm?: number | null;
+            /**
+             * Kind
+             * @default braid
+             * @enum {string}
+             */
+            kind?: "braid" | "nylon" | "fluorocarbon";
             /** Name */
             name: string;
             /** Strength Kg */
@@ -3561,6 +3741,12 @@ export interface components {
             /** Flood To Deg */
             flood_to_deg: number | null;
             /**
+             * Ground
+             * @description the bottom along the cast: distance from the rod and charted depth, m; null: level
+             * @default null
+             */
+            ground?: number[][] | null;
+            /**
              * Kind
              * @enum {string}
              */
@@ -3573,6 +3759,13 @@ export interface components {
             name: string;
             /** Neap Rate M S */
             neap_rate_m_s: number | null;
+            /**
+             * Shelter
+             * @description what stands in the current's way
+             * @default even
+             * @enum {string}
+             */
+            shelter?: "even" | "slow-below" | "jet";
             /** Slack Lag Min */
             slack_lag_min: number | null;
             /** Spring Rate M S */
@@ -3703,26 +3896,42 @@ export interface components {
         };
         /**
          * NewRod
-         * @description A rod with its rating and a cast that it was seen to make.
+         * @description A rod with its rating and a cast that it was seen to make; without one it is assumed to throw
+         *     as rods of its rating and length do.
          */
         NewRod: {
-            /** Cast Distance M */
-            cast_distance_m: number;
-            /** Cast Drag Cm2 */
-            cast_drag_cm2: number;
-            /** Cast Line Mm */
-            cast_line_mm: number;
+            /**
+             * Cast Distance M
+             * @default null
+             */
+            cast_distance_m?: number | null;
+            /**
+             * Cast Drag Cm2
+             * @default null
+             */
+            cast_drag_cm2?: number | null;
+            /**
+             * Cast Line Mm
+             * @default null
+             */
+            cast_line_mm?: number | null;
             /**
              * Cast Mass G
              * @description package of the cast that was seen
+             * @default null
              */
-            cast_mass_g: number;
+            cast_mass_g?: number | null;
             /**
              * Effective Mass G
              * @description what is swung besides the package; by the rating
              * @default null
              */
             effective_mass_g?: number | null;
+            /**
+             * Length M
+             * @default null
+             */
+            length_m?: number | null;
             /** Lure Max G */
             lure_max_g: number;
             /** Lure Min G */
@@ -3850,7 +4059,7 @@ export interface components {
              * @default lead
              * @enum {string}
              */
-            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead" | "resin" | "aluminium";
             /**
              * Price
              * @default null
@@ -3882,6 +4091,13 @@ export interface components {
             clear_mm: number;
             /** Colour */
             colour: string;
+            /** Count High S */
+            count_high_s: number | null;
+            /**
+             * Count Low S
+             * @description with count_high_s the middle 80 %
+             */
+            count_low_s: number | null;
             /** Count S */
             count_s: number | null;
             /**
@@ -3894,6 +4110,16 @@ export interface components {
              * @description the limit's code
              */
             decided: string;
+            /**
+             * Doubted
+             * @description what moves it most
+             */
+            doubted: string;
+            /**
+             * Drops
+             * @description timed drops that corrected it
+             */
+            drops: number;
             /** Exit Mm */
             exit_mm: number;
             /**
@@ -3939,6 +4165,11 @@ export interface components {
             line_id: number;
             /** Line Kg */
             line_kg: number;
+            /**
+             * Line Off M
+             * @description off the spool when it is down
+             */
+            line_off_m: number | null;
             /** Line Out M */
             line_out_m: number | null;
             /** Line Span M */
@@ -3979,6 +4210,11 @@ export interface components {
             rigging_name: string;
             /** Right From M S */
             right_from_m_s: number | null;
+            /**
+             * Right Share
+             * @description how sure right is, 0 to 1
+             */
+            right_share: number | null;
             /** Right To M S */
             right_to_m_s: number | null;
             /** Rod Id */
@@ -4483,7 +4719,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            key: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
             /** Name */
             name: string;
             /** Says */
@@ -4559,19 +4795,32 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** Rod */
+        /**
+         * Rod
+         * @description The cast that was seen is null where one is assumed: then the usual one stands here.
+         */
         Rod: {
-            /** Cast Distance M */
-            cast_distance_m: number;
-            /** Cast Drag Cm2 */
-            cast_drag_cm2: number;
-            /** Cast Line Mm */
-            cast_line_mm: number;
+            /**
+             * Cast Distance M
+             * @default null
+             */
+            cast_distance_m?: number | null;
+            /**
+             * Cast Drag Cm2
+             * @default null
+             */
+            cast_drag_cm2?: number | null;
+            /**
+             * Cast Line Mm
+             * @default null
+             */
+            cast_line_mm?: number | null;
             /**
              * Cast Mass G
              * @description package of the cast that was seen
+             * @default null
              */
-            cast_mass_g: number;
+            cast_mass_g?: number | null;
             /**
              * Effective Mass G
              * @description what is swung besides the package; by the rating
@@ -4580,12 +4829,21 @@ export interface components {
             effective_mass_g?: number | null;
             /** Id */
             id: number;
+            /**
+             * Length M
+             * @default null
+             */
+            length_m?: number | null;
             /** Lure Max G */
             lure_max_g: number;
             /** Lure Min G */
             lure_min_g: number;
             /** Name */
             name: string;
+            /** Usual Distance M */
+            usual_distance_m: number | null;
+            /** Usual Mass G */
+            usual_mass_g: number | null;
         };
         /** RodPart */
         RodPart: {
@@ -4595,6 +4853,11 @@ export interface components {
              * @default null
              */
             effective_mass_g?: number | null;
+            /**
+             * Length M
+             * @default null
+             */
+            length_m?: number | null;
             /**
              * Lure Max G
              * @default null
@@ -4607,14 +4870,10 @@ export interface components {
             lure_min_g?: number;
             /**
              * Reference Cast
-             * @default {
-             *       "distance_m": 35,
-             *       "drag_area_cm2": 2.5,
-             *       "line_diameter_mm": 0.19,
-             *       "mass_g": 10
-             *     }
+             * @description null: the usual one of a rod of its rating and length; without a rating 10 g over 35 m
+             * @default null
              */
-            reference_cast?: components["schemas"]["ReferenceCast"] | components["schemas"]["ReferenceCast"][];
+            reference_cast?: components["schemas"]["ReferenceCast"] | components["schemas"]["ReferenceCast"][] | null;
         };
         /**
          * Rule
@@ -4718,6 +4977,8 @@ export interface components {
             format: "ilha-scenario-1";
             /** Heads */
             heads: components["schemas"]["HeadPart"][];
+            /** @default null */
+            leader?: components["schemas"]["LeaderPart"] | null;
             line: components["schemas"]["LinePart"];
             /**
              * Lowered
@@ -5280,6 +5541,16 @@ export interface components {
              */
             used: number;
         };
+        /**
+         * TaughtDepth
+         * @description How much deeper the mark is than was thought, as the angler said of drops.
+         */
+        TaughtDepth: {
+            /** Deeper M */
+            deeper_m: number;
+            /** Used */
+            used: number;
+        };
         /** TaughtHere */
         TaughtHere: {
             /**
@@ -5288,6 +5559,7 @@ export interface components {
              */
             counts: components["schemas"]["TaughtCount"][];
             current: components["schemas"]["Taught"];
+            depth: components["schemas"]["TaughtDepth"];
         };
         /** TideTurn */
         TideTurn: {
@@ -5302,6 +5574,19 @@ export interface components {
             kind: "high" | "low";
             /** Step */
             step: number;
+        };
+        /**
+         * Touch
+         * @description The lure on the bottom again: where, how much deeper than where it first lay, and the count
+         *     to it.
+         */
+        Touch: {
+            /** Away M */
+            away_m: number;
+            /** Count S */
+            count_s: number;
+            /** Deeper M */
+            deeper_m: number;
         };
         /** TrainerAnswers */
         TrainerAnswers: {
@@ -5459,7 +5744,7 @@ export interface components {
              * @default lead
              * @enum {string}
              */
-            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead";
+            material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead" | "resin" | "aluminium";
             /**
              * Price
              * @default null
@@ -5748,6 +6033,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -5756,13 +6042,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -5843,6 +6132,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -5851,13 +6141,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -5938,6 +6231,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -5946,13 +6240,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6095,6 +6392,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish: string;
                 fish_kg?: number;
@@ -6103,13 +6401,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6174,6 +6475,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish: string;
                 fish_kg?: number;
@@ -6182,13 +6484,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6260,6 +6565,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish: string;
                 fish_kg?: number;
@@ -6268,13 +6574,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6346,6 +6655,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish: string;
                 fish_kg?: number;
@@ -6354,13 +6664,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6425,6 +6738,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -6433,13 +6747,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -6583,6 +6900,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -6591,13 +6909,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -7236,7 +7557,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -7285,7 +7606,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -7339,7 +7660,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -7692,6 +8013,39 @@ export interface operations {
             };
         };
     };
+    put_log_learned_depth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgetDepth"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAll"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_log_worked: {
         parameters: {
             query?: never;
@@ -7967,6 +8321,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -7975,13 +8330,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -8059,6 +8417,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -8067,13 +8426,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";
@@ -8151,6 +8513,7 @@ export interface operations {
                 swept_m_s?: number;
                 held_m_s?: number;
                 profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
                 fish?: string;
                 fish_kg?: number;
@@ -8159,13 +8522,16 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
                 lowered?: boolean;
                 cast_to_current_deg?: number;
                 wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
                 swell_m?: number;
                 swell_period_s?: number;
                 clarity?: "clear" | "stained" | "dirty";

@@ -28,7 +28,9 @@ export const HEAD_MATERIALS = [
   "bismuth-tin",
   "steel",
   "zinc",
-  "resin and lead"
+  "resin and lead",
+  "resin",
+  "aluminium"
 ] as const;
 export const PLASTIC_MATERIALS = [
   "plastisol",

@@ -34,7 +34,7 @@ const MARK: Mark = {
   charted_depth_m: 3, bottom: "sand", cover: "weed", cover_height_m: 0.3, stance: "kayak",
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
   flood_to_deg: 60, caution: "Wear a life jacket.", tide_offset_min: 0, tide_height_offset_m: 0,
-  stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: null,
+  stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: null, ground: null, shelter: "even",
 };
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
@@ -156,7 +156,7 @@ describe("the four figures", () => {
 
   it("say head, place, count and what then", () => {
     expect(figures(BOARD)).toContain("2.0m");
-    expect(figures(BOARD)).toMatch(/count5sfeeds 5\.5 m of line/);
+    expect(figures(BOARD)).toMatch(/count5s28\.0 m of line off the spool/);
     expect(screen.getAllByText("3/8 oz").length).toBeGreaterThan(0);
   });
 

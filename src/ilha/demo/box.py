@@ -134,11 +134,13 @@ def load_box(conn: sqlite3.Connection, counted_s: float) -> None:
             carried=carried, price=round(_price(oz, material), 2), counted_utc_s=counted_s,
         ))
     for name, diameter, holds in _LINES:
-        lines.add(conn, lines.NewLine(name=name, diameter_mm=diameter, strength_kg=holds))
+        lines.add(conn, lines.NewLine(
+            name=name, diameter_mm=diameter, strength_kg=holds, kind="braid"))
     for name, low, high, effective, package, distance, line, area in _RODS:
         rods.add(conn, rods.NewRod(
             name=name, lure_min_g=low, lure_max_g=high, effective_mass_g=effective,
             cast_mass_g=package, cast_distance_m=distance, cast_line_mm=line, cast_drag_cm2=area,
+            length_m=None, cast_assumed=0,
         ))
     for name, turn, drag_kg in _REELS:
         reels.add(conn, reels.NewReel(name=name, line_per_turn_cm=turn, drag_max_kg=drag_kg))

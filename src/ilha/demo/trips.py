@@ -121,7 +121,8 @@ class _Told:
             plastic_name=self.plastic["name"], colour=self.plastic["colour"],
             retrieve="lift and drop", fish=None, length_cm=None, depth_m=round(float(depth), 2),
             surface_speed_m_s=round(abs(float(stream)), 4), bears_m_s=None, stage=stage,
-            light=self.sky.fished_at(at)[0], count_s=None, expected_s=None, note="")
+            light=self.sky.fished_at(at)[0], count_s=None, expected_s=None, note="",
+            answer=None)
 
     def drop(
         self, at: float, head: heads.Head, depth: float, stream: float, expected: float

@@ -28,7 +28,7 @@ from ilha.core.bench.strength import (
     snagged,
     wire_for,
 )
-from ilha.core.choose.situation import Cover
+from ilha.core.choose.zones import Cover
 from ilha.core.errors import Array, DomainError
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.rest import balance_point, lean, lifting_moment

@@ -16,6 +16,7 @@ from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.proposal import Rung, ladder
 from ilha.core.choose.situation import Situation
 from ilha.core.judge.day import Day, day
+from ilha.core.judge.doubt import Sure
 from ilha.core.judge.schools import FITS_WELL
 from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
@@ -23,6 +24,7 @@ from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.trip.plan import DRY, NONE, Run, change_plan
 from ilha.core.units import kg_from_g, m_from_mm
 from ilha.core.water.conditions import Conditions
+from ilha.core.water.line import density_of
 from ilha.desk import convert
 from ilha.desk.asked import Id
 from ilha.desk.books import box_of, rule_book
@@ -89,6 +91,8 @@ class DayOfMark:
     rows: list[heads.Head]
     rungs: list[Rung]
     day: Day
+    drops: list[int]
+    """Of each head on the plastic, drops that were timed."""
 
     @property
     def runs(self) -> list[Run]:
@@ -179,7 +183,7 @@ def day_of(
     rungs = ladder(box, plastic_of(box, row["id"]), situation, rule_book(conn))
     cond = situation.conditions(
         np.asarray(m_from_mm(line["diameter_mm"])), depth=at.way.depth,
-        surface_speed=np.abs(at.way.stream))
+        surface_speed=np.abs(at.way.stream), density=density_of(line["kind"]))
     plastic = convert.core_plastic(row)
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
     result = day(
@@ -188,9 +192,13 @@ def day_of(
         rigging=_rigging(conn, asked), parts=_nail(asked, plastic),
         lines=[one.diameter for one in box.lines], drifting=at.drift, bare=bare,
         slow=[box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
-        fit=np.array([rung.fit for rung in rungs], dtype=int))
+        fit=np.array([rung.fit for rung in rungs], dtype=int),
+        sure=Sure(at.current_spread, box.timed_of(
+            str(row["id"]), [rung.head.head.id for rung in rungs])))
     return DayOfMark(asked, at, situation, cond, row, line, rod,
-                     [by_id[rung.head.head.id] for rung in rungs], rungs, result)
+                     [by_id[rung.head.head.id] for rung in rungs], rungs, result,
+                     [0 if (timed := box.timed.get((rung.head.head.id, str(row["id"])))) is None
+                      else timed.drops for rung in rungs])
 
 
 def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:

@@ -15,6 +15,7 @@ from ilha.core.choose.box import (
     BoxLine,
     BoxPlastic,
     BoxRod,
+    Timed,
     colour_of,
 )
 from ilha.core.choose.fish import FISH, Fish, of_plain
@@ -108,19 +109,21 @@ def box_of(
     """
     lost = stock.heads_lost(conn)
     learned = taught.sink_factors(conn)
-    slow = {}
+    slow, timed = {}, {}
     for key, held in learned.items():
         head_id, _, plastic_id = key.partition(":")
         slow[head_id, plastic_id] = held.value
+        if held.factor.used > 0:
+            timed[head_id, plastic_id] = Timed(held.factor.spread, held.factor.used)
     return Box(
         tuple(box_plastic(row) for row in plastics.listed(conn)),
         tuple(box_head(row) for row in heads.listed(conn)
               if row["carried"] > lost.get(row["id"], 0) or row["id"] in with_heads),
         tuple(BoxLine(str(row["id"]), m_from_mm(row["diameter_mm"]),
-                      newtons_of_kg(row["strength_kg"]))
+                      newtons_of_kg(row["strength_kg"]), row["kind"])
               for row in _chosen(lines.listed(conn), line_ids, "line_ids", "line")),
         tuple(BoxRod(str(row["id"]), convert.core_rod(row))
               for row in _chosen(rods.listed(conn), rod_ids, "rod_ids", "rod")),
         tuple(BoxLeader(str(row["id"]), row["material"], m_from_mm(row["diameter_mm"]),
                         newtons_of_kg(row["strength_kg"])) for row in leaders.listed(conn)),
-        slow)
+        slow, timed)

@@ -12,13 +12,15 @@ from pydantic import Field
 
 from ilha.core.choose.box import Box
 from ilha.core.choose.proposal import Rung, ladder
-from ilha.core.choose.situation import Situation, cover_kind
+from ilha.core.choose.situation import Situation
+from ilha.core.choose.zones import cover_kind
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.chart import Lid, cells_at, gaps, lid
 from ilha.core.judge.schools import MARGINAL
 from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head
 from ilha.core.units import m_from_mm
+from ilha.core.water.line import density_of
 from ilha.desk import convert
 from ilha.desk.asked import Asked, Id
 from ilha.desk.board import plastic_of
@@ -81,7 +83,8 @@ class Chart:
     ) -> Lid:
         """The chart of any heads in this water."""
         q, s = self.question, self.situation
-        cond = s.conditions(np.asarray(self.line_m), s.presented(q.retrieve))
+        cond = s.conditions(np.asarray(self.line_m), s.presented(q.retrieve),
+                            density=density_of(self.line["kind"]))
         cells = CELLS_SWUM if cond.steady else CELLS
         return lid(cond, np.linspace(q.depth_to_m / cells, q.depth_to_m, cells),
                    np.linspace(0.0, q.current_to_m_s, cells), convert.core_plastic(self.plastic),
@@ -105,7 +108,8 @@ def _situation(conn: sqlite3.Connection, q: LidQuestion) -> Situation:
         cover_height=q.cover_height_m, water_temperature_c=q.temperature_c, school=q.school,
         cast=q.cast_m, tip_height=q.tip_height_m, zone_typed=ZONE if q.fish is None else None,
         retrieve=q.retrieve, retrieve_speed=q.retrieve_speed_m_s, lowered=False,
-        salinity=q.practical_salinity, drift_speed=0.0, swell_typed=q.swell_m)
+        salinity=q.practical_salinity, drift_speed=0.0, swell_typed=q.swell_m,
+        shelter="even" if mark is None else mark["shelter"])
 
 
 def chart_of(conn: sqlite3.Connection, q: LidQuestion) -> Chart:

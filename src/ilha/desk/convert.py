@@ -21,6 +21,7 @@ from ilha.core.units import (
     m_from_mm,
     ounces_words,
 )
+from ilha.core.water.ground import Ground
 from ilha.store.heads import Head
 from ilha.store.marks import Mark
 from ilha.store.plastics import Plastic
@@ -87,7 +88,13 @@ def core_rod(row: RodRow) -> Rod:
         (SeenCast(kg_from_g(row["cast_mass_g"]), row["cast_distance_m"],
                   m_from_mm(row["cast_line_mm"]),
                   m2_from_cm2(row["cast_drag_cm2"])),),
+        assumed=bool(row["cast_assumed"]), length=row["length_m"],
     )
+
+
+def core_ground(mark: Mark) -> Ground | None:
+    """The bottom along the cast, charted; None where it is level."""
+    return Ground.of(None if mark["ground"] is None else json.loads(mark["ground"]))
 
 
 def core_tide(events: list[Event]) -> HighLow:

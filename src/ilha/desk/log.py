@@ -111,6 +111,24 @@ def all_learned(conn: sqlite3.Connection) -> list[Learned]:
     return out
 
 
+def all_depths(conn: sqlite3.Connection) -> list[tuple[marks.Mark, taught.Depth]]:
+    """Marks that are deeper than was thought."""
+    known = {mark["id"]: mark for mark in marks.listed(conn)}
+    return [(known[mark_id], depth) for mark_id, depth in taught.depths(conn).items()
+            if mark_id in known]
+
+
+def asked(conn: sqlite3.Connection) -> list[events.Event]:
+    """Drops that are to be asked about, the last first."""
+    return [events.get(conn, event_id) for event_id in taught.asked(conn)]
+
+
+def forget_depth(conn: sqlite3.Connection, mark_id: int) -> None:
+    """What was said of a mark's depth is taken back."""
+    with whole(conn, "event"):
+        events.forget_depth(conn, mark_id)
+
+
 def change_learned(
     conn: sqlite3.Connection, kind: str, key: str, action: Literal["freeze", "forget", "follow"],
     now_s: float,

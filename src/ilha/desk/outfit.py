@@ -115,6 +115,11 @@ class Chosen:
         slow = self.box.slow.get((outfit.head.head.id, outfit.plastic.id), 1.0)
         return scenario_of(self.situation, outfit, figures, slow)
 
+    def drops(self, outfit: Outfit) -> int:
+        """Timed drops of its head and plastic that its count was corrected by."""
+        timed = self.box.timed.get((outfit.head.head.id, outfit.plastic.id))
+        return 0 if timed is None else timed.drops
+
     def schools(self, outfit: Outfit) -> dict[str, BoxHead | None]:
         return by_school(self.situation, self.box, outfit, self.rules)
 

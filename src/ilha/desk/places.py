@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import json
 import sqlite3
-from typing import NamedTuple, cast
+from typing import Any, NamedTuple, cast
 from zoneinfo import available_timezones
 
 from pydantic import ValidationError
 
 from ilha.core.choose.situation import PLACES
+from ilha.core.water.ground import Ground
 from ilha.desk.changes import whole
 from ilha.desk.errors import NotFound, found
 from ilha.desk.records import NewMark
@@ -44,7 +46,15 @@ def checked(conn: sqlite3.Connection, new: NewMark) -> marks.NewMark:
         if own["form"] == "hours" and new.tide_port_id is None:
             raise FieldError("tide_port_id", "`tide_port_id` is needed with a stream by the hours"
                                              " of the tide: choose a tide")
-    return cast(marks.NewMark, new.model_dump())
+    Ground.of(new.ground)
+    row = new.model_dump()
+    row["ground"] = None if not new.ground else json.dumps(new.ground)
+    return cast(marks.NewMark, row)
+
+
+def shown(row: marks.Mark) -> dict[str, Any]:
+    """A mark as its payload has it."""
+    return {**row, "ground": None if row["ground"] is None else json.loads(row["ground"])}
 
 
 def one(conn: sqlite3.Connection, row_id: int) -> marks.Mark:
@@ -121,10 +131,28 @@ class _Known(NamedTuple):
     streams: dict[str, int]
 
 
+def _points(text: str) -> list[list[float]]:
+    """A bottom as GPX has it: JSON pairs.
+
+    Raises
+    ------
+    FieldError
+        For text that is not.
+    """
+    try:
+        found = json.loads(text)
+    except ValueError as error:
+        raise FieldError("ground", "`ground` must be pairs of distance and depth, as [[0, 2], [20,"
+                                   " 4]]: write it so, or leave it out") from error
+    return cast(list[list[float]], found)
+
+
 def _mark_of(point: gpx.Waypoint, known: _Known, near: marks.Mark | None) -> NewMark:
     """A waypoint as a mark; what it does not tell is assumed, and to be described."""
     given = dict(point.fields)
     given.pop("time", None)
+    if "ground" in given:
+        given["ground"] = _points(given["ground"])
     for own, theirs in (("caution", "desc"), ("kind", "type")):
         if theirs in given:
             given[own] = given.pop(theirs)

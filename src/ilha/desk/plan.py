@@ -49,8 +49,10 @@ def _work(m: DayOfMark, head: int, first: int, last: int) -> Work:
     depth, stream = m.at.way.depth[steps], np.abs(m.at.way.stream[steps])
     zone = _ends(np.broadcast_to(b.figures.cond.zone_from, b.shape[1])[at]) or (0.0, 0.0)
     upper = _ends(np.broadcast_to(b.figures.cond.zone_to, b.shape[1])[at]) or (1.0, 1.0)
+    wide = of(0.5 * (b.doubt.high - b.doubt.low))
     return Work(
-        _ends(depth) or (0.0, 0.0), _ends(stream) or (0.0, 0.0), of(b.count), of(b.lead),
+        _ends(depth) or (0.0, 0.0), _ends(stream) or (0.0, 0.0), of(b.count),
+        0.0 if wide is None else wide[1], m.drops[head], of(b.lead),
         of(b.beyond), of(b.fall.zone), (zone[0], upper[1]),
         cond.retrieve_speed if cond.steady else None, cond.lowered, m.at.drift is not None)
 

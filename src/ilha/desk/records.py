@@ -7,6 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from ilha.core.choose.situation import Bottom
+from ilha.core.water.flow import Shelter
+from ilha.core.water.line import LineKind
 from ilha.desk.asked import Asked, Id
 from ilha.formats.words import (
     HeadMaterial,
@@ -70,22 +72,27 @@ class NewHead(Asked):
 
 class NewLine(Asked):
     name: str = Field(min_length=1, max_length=80)
-    diameter_mm: float = Field(gt=0.0, le=2.0)
+    kind: LineKind = "braid"
+    diameter_mm: float | None = Field(
+        None, gt=0.0, le=2.0, description="null: usual of its kind and strength")
     strength_kg: float = Field(gt=0.0, le=200.0)
 
 
 class NewRod(Asked):
-    """A rod with its rating and a cast that it was seen to make."""
+    """A rod with its rating and a cast that it was seen to make; without one it is assumed to throw
+    as rods of its rating and length do."""
 
     name: str = Field(min_length=1, max_length=80)
     lure_min_g: float = Field(ge=0.0, le=500.0)
     lure_max_g: float = Field(gt=0.0, le=500.0)
     effective_mass_g: float | None = Field(
         None, ge=0.0, le=2000.0, description="what is swung besides the package; by the rating")
-    cast_mass_g: float = Field(gt=0.0, le=500.0, description="package of the cast that was seen")
-    cast_distance_m: float = Field(ge=1.0, le=200.0)
-    cast_line_mm: float = Field(gt=0.0, le=2.0)
-    cast_drag_cm2: float = Field(ge=0.0, le=100.0)
+    length_m: float | None = Field(None, ge=0.5, le=6.0)
+    cast_mass_g: float | None = Field(
+        None, gt=0.0, le=500.0, description="package of the cast that was seen")
+    cast_distance_m: float | None = Field(None, ge=1.0, le=200.0)
+    cast_line_mm: float | None = Field(None, gt=0.0, le=2.0)
+    cast_drag_cm2: float | None = Field(None, ge=0.0, le=100.0)
 
 
 class NewReel(Asked):
@@ -156,6 +163,8 @@ class Event(Asked):
     count_s: float | None = Field(None, gt=0.0, le=3600.0)
     expected_s: float | None = Field(None, gt=0.0, le=3600.0)
     note: str = Field("", max_length=400)
+    answer: Literal["deeper", "slower", "slip"] | None = Field(
+        None, description="why a drop came out otherwise than computed")
 
 
 class NewMark(Asked):
@@ -185,6 +194,10 @@ class NewMark(Asked):
     tip_height_m: float | None = Field(ge=0.0, le=30.0, description="null: as the stance has it")
     way_back_depth_m: float | None = Field(
         ge=-15.0, le=200.0, description="charted, of the deepest place on the way back")
+    ground: list[list[float]] | None = Field(
+        None, max_length=400, description="the bottom along the cast: distance from the rod and"
+        " charted depth, m; null: level")
+    shelter: Shelter = Field("even", description="what stands in the current's way")
 
 
 class TideRanges(Asked):

@@ -11,6 +11,8 @@ from ilha.core.log.learning import (
     NOTHING_SINK,
     Factor,
     current_factor,
+    deeper_by,
+    odd,
     sink_factor,
 )
 from ilha.store import events
@@ -50,14 +52,64 @@ def _since(rows: dict[str, events.Learned], key: str) -> float:
     return 0.0 if row is None or row["since_utc_s"] is None else row["since_utc_s"]
 
 
+@dataclass(frozen=True)
+class Dropped:
+    """A timed drop, and whether it is to be asked about before anything is learned from it."""
+
+    row: events.Drop
+    asked: bool
+
+
+def _drops(
+    conn: sqlite3.Connection, rows: dict[str, events.Learned]
+) -> dict[str, list[Dropped]]:
+    """By ``pair_key``; without those that told of the depth, or of a slip of the thumb."""
+    found: dict[str, list[events.Drop]] = defaultdict(list)
+    for drop in events.drops(conn):
+        key = pair_key(drop["head_id"], drop["plastic_id"])
+        if drop["answer"] not in ("deeper", "slip") and drop["at_utc_s"] >= _since(rows, key):
+            found[key].append(drop)
+    return {key: [Dropped(drop, bool(far) and drop["answer"] is None) for drop, far in zip(
+        drops, odd([d["count_s"] for d in drops], [d["expected_s"] for d in drops]), strict=True)]
+        for key, drops in found.items()}
+
+
+def asked(conn: sqlite3.Connection) -> list[str]:
+    """Ids of the drops that are to be asked about, the last first."""
+    every = _drops(conn, _held(conn, "sink")).values()
+    found = [d.row for drops in every for d in drops if d.asked]
+    return [row["id"] for row in sorted(found, key=lambda row: -row["at_utc_s"])]
+
+
+@dataclass(frozen=True)
+class Depth:
+    """How much deeper (m) a mark is than was thought, from so many drops."""
+
+    deeper: float
+    used: int
+
+
+NO_DEPTH = Depth(0.0, 0)
+
+
+def depths(conn: sqlite3.Connection) -> dict[int, Depth]:
+    """By the mark's id, of those of which it was said."""
+    told: dict[int, list[events.Event]] = defaultdict(list)
+    for drop in events.deeper(conn):
+        told[drop["mark_id"] or 0].append(drop)
+    return {mark_id: Depth(deeper_by([d["depth_m"] or 0.0 for d in drops],
+                                     [d["count_s"] or 1.0 for d in drops],
+                                     [d["expected_s"] or 1.0 for d in drops]), len(drops))
+            for mark_id, drops in told.items()}
+
+
 def sink_factors(conn: sqlite3.Connection) -> dict[str, Held]:
     """By ``pair_key``, of every pair that was timed or is held fast."""
     rows = _held(conn, "sink")
     seen: dict[str, list[tuple[float, ...]]] = defaultdict(list)
-    for drop in events.drops(conn):
-        key = pair_key(drop["head_id"], drop["plastic_id"])
-        if drop["at_utc_s"] >= _since(rows, key):
-            seen[key].append((drop["at_utc_s"], drop["count_s"], drop["expected_s"]))
+    for key, drops in _drops(conn, rows).items():
+        believed = [drop for drop in drops if not drop.asked]
+        seen[key] += [(d.row["at_utc_s"], d.row["count_s"], d.row["expected_s"]) for d in believed]
     out = {}
     for key in {*seen, *rows}:
         told = seen[key]
@@ -95,6 +147,7 @@ class TaughtHere:
 
     counts: list[tuple[int, Held]]
     current: Held
+    depth: Depth
 
 
 def taught_here(conn: sqlite3.Connection, mark_id: int, plastic_id: int) -> TaughtHere:
@@ -104,4 +157,4 @@ def taught_here(conn: sqlite3.Connection, mark_id: int, plastic_id: int) -> Taug
         head_id, _, plastic = key.partition(":")
         if int(plastic) == plastic_id:
             counts.append((int(head_id), held))
-    return TaughtHere(counts, current_of(conn, mark_id))
+    return TaughtHere(counts, current_of(conn, mark_id), depths(conn).get(mark_id, NO_DEPTH))

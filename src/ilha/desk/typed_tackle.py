@@ -6,13 +6,14 @@ import json
 from typing import Any, cast
 
 from ilha.core.choose.box import hook_grams
-from ilha.core.move.cast import INERTIA
+from ilha.core.move.cast import INERTIA, usual_cast
 from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
-from ilha.core.units import g_from_kg, kg_from_oz, m_from_mm
-from ilha.desk.records import NewHead, NewHook, NewPlastic, NewRod
+from ilha.core.units import g_from_kg, kg_from_g, kg_from_oz, m_from_mm, mm_from_m
+from ilha.core.water.line import usual_diameter
+from ilha.desk.records import NewHead, NewHook, NewLine, NewPlastic, NewRod
 from ilha.formats.fields import FieldError
-from ilha.store import heads, hooks, plastics, rods
+from ilha.store import heads, hooks, lines, plastics, rods
 
 
 def printed_g(oz: float) -> float:
@@ -121,7 +122,37 @@ def rod(new: NewRod) -> rods.NewRod:
     row = new.model_dump()
     if row["effective_mass_g"] is None:
         row["effective_mass_g"] = round(INERTIA * new.lure_max_g, 1)
+    given = [row[name] is not None for name in _SEEN]
+    if any(given) and not all(given):
+        missing = _SEEN[given.index(False)]
+        raise FieldError(missing, f"`{missing}` is needed with the others of the cast that was"
+                                  " seen: give it, or leave them all out and the usual one is"
+                                  " assumed")
+    row["cast_assumed"] = int(not all(given))
+    if row["cast_assumed"]:
+        usual = usual_cast(kg_from_g(new.lure_max_g), new.length_m)
+        row |= {"cast_mass_g": round(g_from_kg(usual.mass), 1),
+                "cast_distance_m": round(usual.distance, 1),
+                "cast_line_mm": round(mm_from_m(usual.diameter), 2),
+                "cast_drag_cm2": round(usual.drag_area * 1e4, 2)}
     return cast(rods.NewRod, row)
+
+
+_SEEN = ("cast_mass_g", "cast_distance_m", "cast_line_mm", "cast_drag_cm2")
+
+
+def rod_again(row: rods.Rod) -> dict[str, Any]:
+    """As :func:`head_again`, of a rod."""
+    typed: dict[str, Any] = {k: v for k, v in row.items() if k != "cast_assumed"}
+    return typed | (dict.fromkeys(_SEEN) if row["cast_assumed"] else {})
+
+
+def line(new: NewLine) -> lines.NewLine:
+    """A line to be stored; its diameter usual of its kind and strength where none is given."""
+    row = new.model_dump()
+    if row["diameter_mm"] is None:
+        row["diameter_mm"] = round(mm_from_m(usual_diameter(new.kind, new.strength_kg)), 2)
+    return cast(lines.NewLine, row)
 
 
 def hook(new: NewHook) -> hooks.NewHook:

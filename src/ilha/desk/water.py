@@ -14,24 +14,20 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.choose.fish import Feeds
-from ilha.core.choose.situation import (
-    Clarity,
-    Cover,
-    Light,
-    Mood,
-    Situation,
-    Symptom,
-    Trend,
-    cover_kind,
-)
+from ilha.core.choose.situation import Clarity, Light, Mood, Situation, Symptom, Trend
+from ilha.core.choose.zones import Cover, cover_kind
 from ilha.core.errors import DomainError
+from ilha.core.judge.doubt import CURRENT
 from ilha.core.move.drift import LEEWAY, Boat, Drift, drift, leeway_seen
 from ilha.core.tables import STANCES
 from ilha.core.tide.light import light
 from ilha.core.tide.tideway import Tideway, Typed, tideway
+from ilha.core.units import m_from_mm
 from ilha.core.water.conditions import FallKind
-from ilha.core.water.flow import Profile
-from ilha.desk import taught
+from ilha.core.water.flow import Profile, Shelter
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader, LineKind, density_of
+from ilha.desk import convert, taught
 from ilha.desk.asked import Asked, Id
 from ilha.desk.books import fish_named
 from ilha.desk.clock import Span, span_of
@@ -72,6 +68,7 @@ class WaterQuestion(Asked):
     held_m_s: float | None = Field(
         None, ge=0.0, le=6.0, description="borne by the weakest head that held there")
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    shelter: Shelter | None = Field(None, description="null: as the mark has it")
     cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
 
 
@@ -94,6 +91,10 @@ class SituationQuestion(WaterQuestion):
     lowered: bool | None = Field(None, description="let down, not cast; by stance and depth")
     cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
     wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
+    leader_line_m: float = Field(
+        0.0, ge=0.0, le=20.0, description="leader between line and rig; 0: tied to the line")
+    leader_line_mm: float = Field(0.37, ge=0.05, le=2.0)
+    leader_kind: LineKind = "fluorocarbon"
     swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: the place's usual one")
     swell_period_s: float = Field(7.0, ge=1.0, le=30.0)
     clarity: Clarity = "stained"
@@ -124,6 +125,12 @@ class Moment:
     way: Tideway
     canopy: float
     drift: Drift | None
+    shelter: str
+    charted: float
+    """Depth (m) below the zero of the tide where the cast lands."""
+    ground: Ground | None
+    current_spread: float
+    """Of the logarithm of the current, as far as heads that held or were swept have narrowed it."""
 
     def light_at(self, step: int) -> str:
         """By the sun over the mark."""
@@ -167,14 +174,29 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
     mark = found(conn, marks.get, asked.mark_id, "mark_id", "mark")
     span = span_of(asked.date, mark["time_zone"], now_s)
     here = tide_of(conn, mark, span)
-    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, _typed(asked),
-                  here.heights, here.stream, taught.current_of(conn, mark["id"]).value)
+    current = taught.current_of(conn, mark["id"])
+    ground = convert.core_ground(mark)
+    cast = mark["cast_m"] if asked.cast_m is None else asked.cast_m
+    charted = mark["charted_depth_m"] if ground is None else float(ground.depth(cast))
+    charted += taught.depths(conn).get(mark["id"], taught.NO_DEPTH).deeper
+    way = tideway(span.times, charted, here.tide, here.rates, _typed(asked),
+                  here.heights, here.stream, current.value)
     stance = asked.stance or mark["stance"]
+    shelter = asked.shelter or mark["shelter"]
     weed = mark["cover_height_m"] if asked.cover_height_m is None else asked.cover_height_m
     drifts = None
     if STANCES[stance].drifts:
-        drifts = drift(_boat(asked, mark, way), way.stream, Profile(asked.profile, weed))
-    return Moment(mark, span, now_s, stance, here.events, way, weed, drifts)
+        drifts = drift(_boat(asked, mark, way), way.stream,
+                       Profile(asked.profile, weed, shelter))
+    return Moment(mark, span, now_s, stance, here.events, way, weed, drifts, shelter, charted,
+                  ground, min(CURRENT, current.factor.spread))
+
+
+def _leader(asked: SituationQuestion) -> Leader | None:
+    if asked.leader_line_m == 0.0:
+        return None
+    return Leader(m_from_mm(asked.leader_line_mm), asked.leader_line_m,
+                  density_of(asked.leader_kind))
 
 
 def _zone(asked: SituationQuestion, situation: Situation) -> tuple[float, float] | None:
@@ -224,7 +246,8 @@ def situation_of(
         drift_speed=speed, drift_plane=plane, fish_kg=asked.fish_kg,
         line_least_kg=asked.line_least_kg, retrieve=asked.retrieve,
         retrieve_speed=asked.retrieve_speed_m_s, lowered=asked.lowered,
-        charted=max(0.1, mark["charted_depth_m"]), fall=asked.fall,
+        charted=max(0.1, at.charted), shelter=at.shelter, ground=at.ground,
+        tied_leader=_leader(asked), current_spread=at.current_spread, fall=asked.fall,
         feed_tension=asked.feed_tension_n, cast_angle_deg=asked.cast_to_current_deg,
         wind_angle_deg=asked.wind_to_cast_deg, profile=asked.profile,
         salinity=asked.practical_salinity, swell_typed=asked.swell_m,

@@ -8,6 +8,7 @@ import numpy as np
 
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board
+from ilha.core.judge.doubt import INPUTS
 from ilha.core.judge.remedy import Remedies, remedies
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
 from ilha.core.move.cast import Rod, is_guess
@@ -27,6 +28,7 @@ def _fields(b: Board) -> Group:
         "come_in_m": b.beyond, "bottom_s": b.fall.count,
         "stop_count_s": b.stop, "minimum_mass_g": g_from_kg(b.least_mass),
         "rest_angle_deg": deg(b.rest.angle), "cast_m": b.cast,
+        "right_share": b.right_share, "line_off_spool_m": b.off_spool,
     }
 
 
@@ -63,6 +65,7 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
     }
     never = np.broadcast_to(b.holds.never[1], shape)
     heights = np.broadcast_to(np.where(b.figures.sinks, b.retrieve.heights, np.nan), (3, *shape))
+    low, high = nullable(b.doubt.low), nullable(b.doubt.high)
     words = np.broadcast_to(b.rest.words, shape).tolist()
     package = np.broadcast_to(b.figures.package, (heads, 1))
     outcome = np.broadcast_to(b.glide.outcome, shape)
@@ -74,6 +77,8 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
         for group, parts in nested.items():
             row[group] = {name: value[i] for name, value in parts.items()}
         row["hold"] = _null_where_never(row["hold"], never[i])
+        row["count_range_s"] = list(map(list, zip(low[i], high[i], strict=True)))
+        row["doubted"] = [INPUTS[k] for k in b.doubt.most[i]]
         row["retrieve"]["height_m"] = nullable(heights[:, i])
         row["outcome"] = [OUTCOMES[o] for o in outcome[i]]
         row["rest"] = words[i]

@@ -9,6 +9,7 @@ from ilha.core.choose.box import Box, BoxHead, BoxLine, BoxPlastic, BoxRod, colo
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_g, kg_from_oz, m2_from_cm2, m_from_mm, newtons_of_kg
+from ilha.core.water.line import LineKind
 from ilha.formats.fields import FieldError
 from ilha.formats.scenario import RodPart
 from ilha.formats.words import HeadMaterial, HookSize, Look, PlasticMaterial, Shape
@@ -91,9 +92,11 @@ class BoxLinePart(_Part):
     id: str = Field(min_length=1, max_length=80)
     diameter_mm: float = Field(gt=0.0, le=2.0)
     strength_kg: float = Field(gt=0.0, le=200.0)
+    kind: LineKind | None = None
 
     def core(self) -> BoxLine:
-        return BoxLine(self.id, m_from_mm(self.diameter_mm), newtons_of_kg(self.strength_kg))
+        return BoxLine(self.id, m_from_mm(self.diameter_mm), newtons_of_kg(self.strength_kg),
+                       self.kind)
 
 
 class BoxRodPart(RodPart):

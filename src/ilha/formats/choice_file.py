@@ -19,20 +19,22 @@ from ilha.core.choose.situation import (
     PLACES,
     Bottom,
     Clarity,
-    Cover,
     Light,
     Mood,
     Situation,
     Symptom,
     Trend,
 )
+from ilha.core.choose.zones import Cover
 from ilha.core.units import G, g_from_kg, m_from_mm, mm_from_m, oz_from_kg
 from ilha.core.water.conditions import ACROSS, FallKind
+from ilha.core.water.flow import Shelter
+from ilha.core.water.ground import Ground
 from ilha.formats.box_file import BoxPart
 from ilha.formats.fields import first_error
 from ilha.formats.outfit_scenario import scenario_of
-from ilha.formats.scenario import Scenario
-from ilha.formats.words import PlaceKind, Retrieve, School, StanceKey, Verdict
+from ilha.formats.scenario import LeaderPart
+from ilha.formats.words import PlaceKind, Retrieve, School, StanceKey
 
 
 class _Part(BaseModel):
@@ -92,6 +94,10 @@ class QuestionFile(_Part):
     wind_to_cast_deg: float = Field(ACROSS, ge=0.0, le=180.0)
     swell: SwellPart | None = Field(None, description="null: what the place usually has")
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    shelter: Shelter = "even"
+    ground: list[list[float]] | None = Field(
+        None, description="the bottom along the cast, as a scenario's mark has it")
+    tied_leader: LeaderPart | None = Field(None, description="between line and rig")
     practical_salinity: float = 35.0
     drift_speed_m_s: float | None = Field(
         None, ge=-3.0, le=3.0, description="of a drifting boat over the surface current")
@@ -105,8 +111,15 @@ class QuestionFile(_Part):
         DomainError
             Naming the field.
         """
+        ground = Ground.of(self.ground)
+        situation = self._situation(self.depth_m, ground)
+        if ground is None:
+            return situation
+        return self._situation(float(ground.depth(situation.cast_m)), ground)
+
+    def _situation(self, depth: float, ground: Ground | None) -> Situation:
         return Situation(
-            place=self.place, depth=self.depth_m, surface_speed=self.surface_speed_m_s,
+            place=self.place, depth=depth, surface_speed=self.surface_speed_m_s,
             fish=fish_named(self.fish), wind=self.wind_m_s, stance=self.stance, bottom=self.bottom,
             cover=self.cover, cover_height=self.cover_height_m,
             water_temperature_c=self.water_temperature_c,
@@ -124,90 +137,9 @@ class QuestionFile(_Part):
             wind_angle_deg=self.wind_to_cast_deg, profile=self.profile,
             salinity=self.practical_salinity, drift_speed=self.drift_speed_m_s,
             swell_typed=None if self.swell is None else self.swell.height_m,
-            swell_period=7.0 if self.swell is None else self.swell.period_s)
-
-
-class PlasticOut(_Part):
-    id: str
-    family: str
-    length_mm: float
-    material: str
-    colour: str
-
-
-class HeadOut(_Part):
-    id: str
-    oz: float
-    mass_g: float
-    shape: str
-
-
-class HookOut(_Part):
-    size: str
-    wire: Literal["fine", "medium", "heavy"]
-
-
-class LineOut(_Part):
-    id: str
-    diameter_mm: float
-    leader_kg: float
-
-
-class RodOut(_Part):
-    id: str
-    lure_min_g: float
-    lure_max_g: float | None
-
-
-class ReasonOut(_Part):
-    rule: str
-    says: str
-    gave: float
-
-
-class OutfitOut(_Part):
-    """lead_m, count_s : to the fish; null where the rig does not sink. fit : how the hook sits.
-    scenario : an ``ilha-scenario-1`` to which ``ilha board`` answers the same verdict, count and
-    lead. reasons : of the rig; what they gave is the score. tackle_reasons : of the rod and the
-    line that fish it best; they do not count in it."""
-
-    score: float
-    plastic: PlasticOut
-    rigging: str
-    head: HeadOut
-    hook: HookOut
-    keeper: str
-    line: LineOut
-    rod: RodOut
-    verdict: Verdict
-    decided: str
-    fit: Literal["fits", "hook long", "hook short", "gape tight"]
-    line_least_kg: float
-    retrieve_speed_m_s: float
-    scenario: Scenario
-    lead_m: float | None
-    come_in_m: float | None = None
-    count_s: float | None
-    retrieve: str
-    reasons: list[ReasonOut]
-    tackle_reasons: list[ReasonOut]
-
-
-class WhyOut(_Part):
-    """Why there is no outfit: the nearest one, the limit that stops it, and in words."""
-
-    limit: str
-    says: str
-    nearest: OutfitOut | None
-
-
-class ChoiceOut(_Part):
-    """The answer; ``why`` where nothing in the box is worth a proposal."""
-
-    format: Literal["ilha-choice-1"]
-    outfits: list[OutfitOut]
-    why: WhyOut | None
-    cautions: list[str]
+            swell_period=7.0 if self.swell is None else self.swell.period_s,
+            shelter=self.shelter, ground=ground,
+            tied_leader=None if self.tied_leader is None else self.tied_leader.core())
 
 
 def read(text: str) -> QuestionFile:

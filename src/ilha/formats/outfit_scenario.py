@@ -14,6 +14,8 @@ from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import g_from_kg, mm_from_m
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import DENSITY, Leader
 
 
 def _head(head: Head, slow: float = 1.0) -> dict[str, Any]:
@@ -41,14 +43,18 @@ def _plastic(plastic: Plastic) -> dict[str, Any]:
 def _rod(rod: Rod) -> dict[str, Any] | None:
     if not rod.limits:
         return None
-    return {
+    out = {
         "lure_min_g": g_from_kg(rod.lure_min), "lure_max_g": g_from_kg(rod.lure_max),
-        "effective_mass_g": g_from_kg(rod.inertia),
+        "effective_mass_g": g_from_kg(rod.inertia), "length_m": rod.length,
+    }
+    if rod.assumed:
+        return _known(out)
+    return _known(out | {
         "reference_cast": [{
             "mass_g": g_from_kg(seen.mass), "distance_m": seen.distance,
             "line_diameter_mm": mm_from_m(seen.diameter), "drag_area_cm2": seen.drag_area * 1e4,
         } for seen in rod.casts],
-    }
+    })
 
 
 def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
@@ -62,6 +68,17 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
     return None
 
 
+def _ground(ground: Ground, s: Situation) -> list[list[float]]:
+    """The bottom with the water that stands over it now: at the cast's end the rig's depth."""
+    return [[away, float(s.depth + ground.deeper(away, s.cast_m))] for away, _ in ground.points]
+
+
+def leader_of(leader: Leader) -> dict[str, Any]:
+    """A leader as the format has it."""
+    kind = next((kind for kind, rho in DENSITY.items() if rho == leader.density), "fluorocarbon")
+    return {"kind": kind, "diameter_mm": mm_from_m(leader.diameter), "length_m": leader.length}
+
+
 def _known(part: dict[str, Any]) -> dict[str, Any]:
     """Without what is not given: it keeps the format's default."""
     return {name: value for name, value in part.items() if value is not None}
@@ -73,7 +90,8 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
     The lightest head of the box, against which a heavier one plunges, is none of its heads: its
     time in the zone goes along as ``zone.lightest_s``.
     """
-    cond = s.conditions(np.array([o.line.diameter]), s.presented(o.retrieve))
+    cond = s.conditions(np.array([o.line.diameter]), s.presented(o.retrieve),
+                        density=o.line.density)
     rigging = tied(o.rigging, o.line.diameter, s.depth, o.head.head)
     low, high = s.zone
     lightest = figures.lightest_zone
@@ -82,14 +100,19 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
         "format": "ilha-scenario-1",
         "water": {"temperature_c": s.water_temperature_c, "practical_salinity": s.salinity},
         "air": {"wind_m_s": s.wind, "wind_to_cast_deg": s.wind_angle_deg},
-        "mark": {"depth_m": s.depth, "bottom": s.bottom, "cover_height_m": s.cover_height},
-        "flow": {"surface_speed_m_s": s.surface_speed, "profile": s.profile},
+        "mark": _known({
+            "depth_m": s.depth, "bottom": s.bottom, "cover_height_m": s.cover_height,
+            "ground": None if cond.ground is None else _ground(cond.ground, s)}),
+        "flow": {"surface_speed_m_s": s.surface_speed, "profile": s.profile,
+                 "shelter": s.shelter},
         "swell": {"height_m": s.swell, "period_s": s.swell_period} if s.swell > 0.0 else None,
         "stance": {"kind": "drifting" if drifts else "fixed", "tip_height_m": s.tip,
                    "drift_speed_m_s": float(np.ravel(cond.drift_speed)[0]),
                    "drift_follows": drifts, "drift_plane": float(np.ravel(cond.drift_plane)[0])},
-        "line": {"diameter_mm": mm_from_m(o.line.diameter), "feed_tension_n": s.feed_tension,
-                 "fall": s.fall},
+        "line": _known({
+            "kind": o.line.kind, "diameter_mm": mm_from_m(o.line.diameter),
+            "feed_tension_n": s.feed_tension, "fall": s.fall}),
+        "leader": None if s.tied_leader is None else leader_of(s.tied_leader),
         "zone": _known({"from_bottom_m": low, "to_bottom_m": high,
                         "lightest_s": lightest if np.isfinite(lightest) else None}),
         "school": s.school, "cast_m": s.cast_m, "cast_to_current_deg": s.cast_angle_deg,

@@ -65,6 +65,10 @@ class Work:
     depth: Range
     speed: Range
     count: Range | None = None
+    doubt: float = 0.0
+    """Half of the middle 80 % of the count, s."""
+    drops: int = 0
+    """Timed drops that the count was corrected by."""
     lead: Range | None = None
     beyond: Range | None = None
     hop: Range | None = None
@@ -82,9 +86,16 @@ class Work:
         """The count, and to where."""
         if self.count is None:
             return ""
+        said = spread(self.count, 0)
+        if self.doubt > 0.5:
+            said += f" ±{max(1.0, self.doubt):.0f}"
         if self.zone[0] > 0.0 and self.lowered:
-            return f"stop it at {spread(self.count, 0)}"
-        return f"count {spread(self.count, 0)}{' to them' if self.zone[0] > 0.0 else ''}"
+            said = f"stop it at {said}"
+        else:
+            said = f"count {said}{' to them' if self.zone[0] > 0.0 else ''}"
+        if self.drops > 0:
+            said += f" (from your {self.drops} drop{'' if self.drops == 1 else 's'})"
+        return said
 
     def lands(self, units: PlanUnits) -> str:
         """Where the cast is to land."""

@@ -9,11 +9,14 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.errors import DomainError
 from ilha.core.judge.board import board
-from ilha.core.move.cast import Rod, SeenCast
+from ilha.core.move.cast import Rod, SeenCast, usual_cast
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import kg_from_g, kg_m3_from_g_cm3, m2_from_cm2, m_from_mm
 from ilha.core.water.conditions import ACROSS, Conditions, FallKind
+from ilha.core.water.flow import Shelter
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader, LineKind, density_of
 from ilha.formats.board_json import as_json
 from ilha.formats.fields import first_error
 from ilha.formats.words import Family, School, Shape
@@ -39,11 +42,28 @@ class MarkPart(_Part):
     depth_m: Steps
     bottom: str = "sand"
     cover_height_m: float = Field(default=0.0, ge=0.0)
+    ground: list[list[float]] | None = Field(
+        default=None, description="distance from the rod and depth, m, outwards: the bottom along"
+        " the cast. The depth where the cast lands is then its own; with a list of depths they are"
+        " those there, and only its differences count.")
 
 
 class FlowPart(_Part):
     surface_speed_m_s: Steps
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
+    shelter: Shelter = Field(default="even", description="slow-below: the lower half at three"
+                             " tenths of the flow; jet: all of it half as fast again")
+
+
+class LeaderPart(_Part):
+    """What is tied between line and rig."""
+
+    kind: LineKind = "fluorocarbon"
+    diameter_mm: float
+    length_m: float
+
+    def core(self) -> Leader:
+        return Leader(m_from_mm(self.diameter_mm), self.length_m, density_of(self.kind))
 
 
 class SwellPart(_Part):
@@ -62,6 +82,8 @@ class StancePart(_Part):
 
 
 class LinePart(_Part):
+    kind: LineKind | None = Field(
+        default=None, description="null: its weight in the water is left out")
     diameter_mm: float
     feed_tension_n: float = 0.01
     fall: FallKind = "fed"
@@ -96,14 +118,23 @@ class RodPart(_Part):
     lure_min_g: float = 0.0
     lure_max_g: float | None = None
     effective_mass_g: float | None = Field(default=None, description="null: by the rating")
-    reference_cast: ReferenceCast | list[ReferenceCast] = ReferenceCast()
+    length_m: float | None = Field(default=None, ge=0.5, le=6.0)
+    reference_cast: ReferenceCast | list[ReferenceCast] | None = Field(
+        default=None, description="null: the usual one of a rod of its rating and length; without"
+        " a rating 10 g over 35 m")
 
     def core(self) -> Rod:
-        seen = self.reference_cast
-        casts = tuple(c.core() for c in (seen if isinstance(seen, list) else [seen]))
+        assumed = self.reference_cast is None and self.lure_max_g is not None
+        if assumed:
+            casts: tuple[SeenCast, ...] = (
+                usual_cast(kg_from_g(self.lure_max_g or 0.0), self.length_m),)
+        else:
+            seen = ReferenceCast() if self.reference_cast is None else self.reference_cast
+            casts = tuple(c.core() for c in (seen if isinstance(seen, list) else [seen]))
         most = float("inf") if self.lure_max_g is None else kg_from_g(self.lure_max_g)
         swung = None if self.effective_mass_g is None else kg_from_g(self.effective_mass_g)
-        return Rod(kg_from_g(self.lure_min_g), most, swung, casts)
+        return Rod(kg_from_g(self.lure_min_g), most, swung, casts, assumed=assumed,
+                   length=self.length_m)
 
 
 class PlasticPart(_Part):
@@ -204,6 +235,7 @@ class Scenario(_Part):
     swell: SwellPart = SwellPart()
     stance: StancePart = StancePart()
     line: LinePart
+    leader: LeaderPart | None = None
     zone: ZonePart = ZonePart()
     school: School = "lightest-practical"
     cast_m: float = 25.0
@@ -222,8 +254,14 @@ class Scenario(_Part):
                 self.stance.drift_speed_m_s != 0.0 or self.stance.drift_follows):
             raise DomainError("stance.drift_speed_m_s", "must be 0 for a fixed stance",
                               self.stance.drift_speed_m_s, "m/s", "or set stance.kind to drifting")
+        ground = Ground.of(self.mark.ground)
+        depth = np.asarray(self.mark.depth_m)
+        if ground is not None and depth.ndim == 0:
+            depth = ground.depth(self.cast_m)
         return Conditions(
-            depth=np.asarray(self.mark.depth_m), profile=self.flow.profile,
+            depth=depth, ground=None if self.lowered else ground, shelter=self.flow.shelter,
+            line_density=density_of(self.line.kind),
+            leader=None if self.leader is None else self.leader.core(), profile=self.flow.profile,
             canopy=self.mark.cover_height_m,
             surface_speed=np.asarray(self.flow.surface_speed_m_s),
             line_diameter=m_from_mm(self.line.diameter_mm), feed_tension=self.line.feed_tension_n,

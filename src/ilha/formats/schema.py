@@ -6,7 +6,8 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
-from ilha.formats.choice_file import ChoiceOut, QuestionFile
+from ilha.formats.choice_file import QuestionFile
+from ilha.formats.choice_out import ChoiceOut
 from ilha.formats.fit_file import FitFile, FitOut
 from ilha.formats.scenario import Scenario
 from ilha.formats.tide_service import Answer

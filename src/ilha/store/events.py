@@ -30,6 +30,7 @@ class Event(TypedDict):
     count_s: float | None
     expected_s: float | None
     note: str
+    answer: str | None
 
 
 def put(conn: sqlite3.Connection, event: Event) -> None:
@@ -40,14 +41,15 @@ def put(conn: sqlite3.Connection, event: Event) -> None:
 INSERT INTO events (
   id, kind, at_utc_s, mark_id, mark_name, head_id, head_name, plastic_id, plastic_name, colour,
   retrieve, fish, length_cm, depth_m, surface_speed_m_s, bears_m_s, stage, light, count_s,
-  expected_s, note
+  expected_s, note, answer
 ) VALUES (
   :id, :kind, :at_utc_s, :mark_id, :mark_name, :head_id, :head_name, :plastic_id, :plastic_name,
   :colour, :retrieve, :fish, :length_cm, :depth_m, :surface_speed_m_s, :bears_m_s, :stage, :light,
-  :count_s, :expected_s, :note
+  :count_s, :expected_s, :note, :answer
 )
 ON CONFLICT (id) DO UPDATE SET
-  fish = excluded.fish, length_cm = excluded.length_cm, note = excluded.note
+  fish = excluded.fish, length_cm = excluded.length_cm, note = excluded.note,
+  answer = excluded.answer
 """,
         event,
     )
@@ -56,6 +58,12 @@ ON CONFLICT (id) DO UPDATE SET
 def remove(conn: sqlite3.Connection, event_id: str) -> None:
     """Remove an event, if it is there."""
     conn.execute("DELETE FROM events WHERE id = ?", (event_id,))
+
+
+def get(conn: sqlite3.Connection, event_id: str) -> Event:
+    """An event that is there."""
+    return cast(Event, dict(conn.execute(
+        "SELECT * FROM events WHERE id = ?", (event_id,)).fetchone()))
 
 
 def listed(
@@ -67,7 +75,7 @@ def listed(
 SELECT
   id, kind, at_utc_s, mark_id, mark_name, head_id, head_name, plastic_id, plastic_name, colour,
   retrieve, fish, length_cm, depth_m, surface_speed_m_s, bears_m_s, stage, light, count_s,
-  expected_s, note
+  expected_s, note, answer
 FROM events
 WHERE at_utc_s BETWEEN ? AND ?
 ORDER BY at_utc_s, id
@@ -78,8 +86,10 @@ ORDER BY at_utc_s, id
 
 
 class Drop(TypedDict):
-    """A timed drop of one head and plastic."""
+    """A timed drop of one head and plastic. answer : why it came out otherwise than computed."""
 
+    id: str
+    answer: str | None
     head_id: int
     plastic_id: int
     at_utc_s: float
@@ -91,7 +101,7 @@ def drops(conn: sqlite3.Connection) -> list[Drop]:
     """All timed drops with a computed count beside them."""
     rows = conn.execute(
         """
-SELECT head_id, plastic_id, at_utc_s, count_s, expected_s
+SELECT id, answer, head_id, plastic_id, at_utc_s, count_s, expected_s
 FROM events
 WHERE kind = 'drop' AND head_id IS NOT NULL AND plastic_id IS NOT NULL
   AND count_s >= 1 AND expected_s >= 1
@@ -99,6 +109,26 @@ ORDER BY at_utc_s
 """
     )
     return [cast(Drop, dict(row)) for row in rows]
+
+
+def deeper(conn: sqlite3.Connection) -> list[Event]:
+    """Timed drops of which it was said that the mark is deeper than was thought."""
+    rows = conn.execute(
+        """
+SELECT * FROM events
+WHERE kind = 'drop' AND answer = 'deeper' AND mark_id IS NOT NULL AND depth_m IS NOT NULL
+  AND count_s >= 1 AND expected_s >= 1
+ORDER BY at_utc_s
+"""
+    )
+    return [cast(Event, dict(row)) for row in rows]
+
+
+def forget_depth(conn: sqlite3.Connection, mark_id: int) -> None:
+    """What was said of a mark's depth was wrong: those drops count for nothing."""
+    conn.execute(
+        "UPDATE events SET answer = 'slip' WHERE kind = 'drop' AND answer = 'deeper'"
+        " AND mark_id = ?", (mark_id,))
 
 
 class Tried(TypedDict):

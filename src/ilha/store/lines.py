@@ -12,6 +12,7 @@ class NewLine(TypedDict):
     name: str
     diameter_mm: float
     strength_kg: float
+    kind: str
 
 
 class Line(NewLine):
@@ -25,7 +26,7 @@ def listed(conn: sqlite3.Connection) -> list[Line]:
     rows = conn.execute(
         """
 SELECT
-  id, name, diameter_mm, strength_kg
+  id, name, diameter_mm, strength_kg, kind
 FROM lines
 ORDER BY diameter_mm, id
 """
@@ -38,7 +39,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Line | None:
     row = conn.execute(
         """
 SELECT
-  id, name, diameter_mm, strength_kg
+  id, name, diameter_mm, strength_kg, kind
 FROM lines
 WHERE id = ?
 """,
@@ -52,9 +53,9 @@ def add(conn: sqlite3.Connection, new: NewLine) -> int:
     cursor = conn.execute(
         """
 INSERT INTO lines (
-  name, diameter_mm, strength_kg
+  name, diameter_mm, strength_kg, kind
 ) VALUES (
-  :name, :diameter_mm, :strength_kg
+  :name, :diameter_mm, :strength_kg, :kind
 )
 """,
         new,
@@ -67,7 +68,7 @@ def update(conn: sqlite3.Connection, row_id: int, new: NewLine) -> bool:
     cursor = conn.execute(
         """
 UPDATE lines SET
-  name = :name, diameter_mm = :diameter_mm, strength_kg = :strength_kg
+  name = :name, diameter_mm = :diameter_mm, strength_kg = :strength_kg, kind = :kind
 WHERE id = :id
 """,
         {**new, "id": row_id},

@@ -10,7 +10,9 @@ class NewMark(TypedDict):
     """One place to fish, as stored: depths below the zero of tide, rates of the peak streams.
 
     stream_id : a stream of its own, before the one derived from its tide; None: none.
-    way_back_depth_m : of the deepest place on the way back; None: not known.
+    way_back_depth_m : of the deepest place on the way back; None: not known. ground : the bottom
+    along the cast, JSON pairs of distance and charted depth, m; None: level. shelter : of the
+    current.
     """
 
     name: str
@@ -36,6 +38,8 @@ class NewMark(TypedDict):
     exposure: str
     tip_height_m: float | None
     way_back_depth_m: float | None
+    ground: str | None
+    shelter: str
 
 
 class Mark(NewMark):
@@ -52,7 +56,7 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m
+  exposure, tip_height_m, way_back_depth_m, ground, shelter
 FROM marks
 ORDER BY id
 """
@@ -68,7 +72,7 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m
+  exposure, tip_height_m, way_back_depth_m, ground, shelter
 FROM marks
 WHERE id = ?
 """,
@@ -85,12 +89,13 @@ INSERT INTO marks (
   name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m
+  exposure, tip_height_m, way_back_depth_m, ground, shelter
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
   :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
-  :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m
+  :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m, :ground,
+  :shelter
 )
 """,
         new,
@@ -110,7 +115,8 @@ UPDATE marks SET
   spring_rate_m_s = :spring_rate_m_s, slack_lag_min = :slack_lag_min,
   flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
   tide_height_offset_m = :tide_height_offset_m, stream_id = :stream_id, exposure = :exposure,
-  tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m
+  tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m, ground = :ground,
+  shelter = :shelter
 WHERE id = :id
 """,
         {**new, "id": row_id},

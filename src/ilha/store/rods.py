@@ -7,7 +7,8 @@ from typing import TypedDict, cast
 
 
 class NewRod(TypedDict):
-    """One rod with its rating and a cast it was seen to make, as stored."""
+    """One rod with its rating and a cast it was seen to make, or, ``cast_assumed`` 1, one that is
+    usual of its rating, as stored."""
 
     name: str
     lure_min_g: float
@@ -17,6 +18,8 @@ class NewRod(TypedDict):
     cast_distance_m: float
     cast_line_mm: float
     cast_drag_cm2: float
+    length_m: float | None
+    cast_assumed: int
 
 
 class Rod(NewRod):
@@ -31,7 +34,7 @@ def listed(conn: sqlite3.Connection) -> list[Rod]:
         """
 SELECT
   id, name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
-  cast_line_mm, cast_drag_cm2
+  cast_line_mm, cast_drag_cm2, length_m, cast_assumed
 FROM rods
 ORDER BY lure_max_g, id
 """
@@ -45,7 +48,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Rod | None:
         """
 SELECT
   id, name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
-  cast_line_mm, cast_drag_cm2
+  cast_line_mm, cast_drag_cm2, length_m, cast_assumed
 FROM rods
 WHERE id = ?
 """,
@@ -60,10 +63,10 @@ def add(conn: sqlite3.Connection, new: NewRod) -> int:
         """
 INSERT INTO rods (
   name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g, cast_distance_m,
-  cast_line_mm, cast_drag_cm2
+  cast_line_mm, cast_drag_cm2, length_m, cast_assumed
 ) VALUES (
   :name, :lure_min_g, :lure_max_g, :effective_mass_g, :cast_mass_g, :cast_distance_m,
-  :cast_line_mm, :cast_drag_cm2
+  :cast_line_mm, :cast_drag_cm2, :length_m, :cast_assumed
 )
 """,
         new,
@@ -78,7 +81,8 @@ def update(conn: sqlite3.Connection, row_id: int, new: NewRod) -> bool:
 UPDATE rods SET
   name = :name, lure_min_g = :lure_min_g, lure_max_g = :lure_max_g, effective_mass_g =
   :effective_mass_g, cast_mass_g = :cast_mass_g, cast_distance_m = :cast_distance_m, cast_line_mm
-  = :cast_line_mm, cast_drag_cm2 = :cast_drag_cm2
+  = :cast_line_mm, cast_drag_cm2 = :cast_drag_cm2, length_m = :length_m,
+  cast_assumed = :cast_assumed
 WHERE id = :id
 """,
         {**new, "id": row_id},

@@ -125,6 +125,8 @@ ROUTES = (
     Route("get", "/api/log/learned", "What the water taught", l_.LearnedAll),
     Route("put", "/api/log/learned", "Hold a factor, or begin it afresh", l_.LearnedAll,
           body=l_.LearnedChange),
+    Route("put", "/api/log/learned/depth", "Take back what was said of a mark's depth",
+          l_.LearnedAll, body=l_.ForgetDepth),
     Route("get", "/api/trainer", "Rigs to be judged by eye", b.TrainerSeries),
     Route("post", "/api/trainer", "What they were taken for", b.TrainerScore,
           body=b.TrainerAnswers),

@@ -33,7 +33,8 @@ from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import RULES, own_rule
 from ilha.core.choose.scoring import riggings_for
 from ilha.core.choose.search import _figures, casts, search
-from ilha.core.choose.situation import PLACES, WORDS, Situation, zone_of
+from ilha.core.choose.situation import PLACES, WORDS, Situation
+from ilha.core.choose.zones import zone_of
 from ilha.core.errors import DomainError
 from ilha.core.judge.schools import AT_A_PINCH, FITS_WELL, SCHOOLS, VERDICTS
 from ilha.core.move.cast import Rod, cast_distance, package_drag_area

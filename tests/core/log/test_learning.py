@@ -14,11 +14,11 @@ from ilha.core.log.learning import (
     PRIOR_SINK,
     REACTION,
     SCATTER,
-    _normal_cdf,
     current_factor,
     scatter_of,
     sink_factor,
 )
+from ilha.core.normal import normal_cdf
 
 RUNS = 600
 
@@ -125,7 +125,7 @@ def test_held_and_swept_pull_their_own_way() -> None:
 
 def test_the_normal_distribution_is_the_reference_library_s() -> None:
     x = np.linspace(-6.0, 6.0, 101)
-    assert np.max(np.abs(_normal_cdf(x) - norm.cdf(x))) < 1e-6
+    assert np.max(np.abs(normal_cdf(x) - norm.cdf(x))) < 1e-6
 
 
 @pytest.mark.parametrize(("observed", "expected", "field"), [

@@ -42,14 +42,15 @@ def deg(value: np.ndarray) -> float:
 def test_nose_weighted_rigs_fall_nose_first(shape: str, family: str) -> None:
     """Common practice, no source: nose-weighted, it falls within about 15° of the vertical.
 
-    The path does for every shape and tail. The axis lies up to 21° off it: a keel or a flat foot
-    below the axis, or a slim bullet before a blunt stick, holds the nose up; docs/model.md says so.
+    The path does for every shape and tail. The axis lies up to 21° off it (a crab's 40°): a keel or
+    a flat foot below the axis, or a slim bullet before a blunt stick, holds the nose up;
+    docs/model.md says so.
     """
     glide = fall(SOFT[family], 10.0, shape)
     # A crab is as broad as a plate: with its weight hung low it glides, to 19° off the vertical.
     flat = family == "crab"
     assert abs(deg(glide.path) - 90.0) < (19.0 if flat else 15.0)
-    assert deg(glide.pitch) > (51.0 if flat else 69.0)
+    assert deg(glide.pitch) > (50.0 if flat else 69.0)
     assert 0.2 < float(glide.vertical[0, 0]) < 2.0
 
 

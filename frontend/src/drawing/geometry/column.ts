@@ -21,6 +21,18 @@ export function makeView(
   };
 }
 
+/** How much deeper (m) the bottom lies some metres from the rod; undefined where it is level. */
+export function groundAlong(points: readonly { away_m: number; deeper_m: number }[]): ((away: number) => number) | undefined {
+  if (points.length < 2) return undefined;
+  return (away) => {
+    const at = points.findIndex((p) => p.away_m >= away);
+    if (at === 0) return points[0]!.deeper_m;
+    if (at < 0) return points.at(-1)!.deeper_m;
+    const [a, b] = [points[at - 1]!, points[at]!];
+    return a.deeper_m + ((away - a.away_m) / (b.away_m - a.away_m)) * (b.deeper_m - a.deeper_m);
+  };
+}
+
 /** Heights (m) of the computed points of a held line from its lower end, `foot`, up. */
 export function lineHeights(depth: number, foot: number, shares: readonly number[]): number[] {
   return shares.map((share) => foot + (depth - foot) * share);

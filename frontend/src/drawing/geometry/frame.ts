@@ -10,6 +10,17 @@ export interface HeadFrame {
   /** to the fish, as the board aims; and to the bottom */
   count: number | null;
   bottom: number | null;
+  /** the middle 80 % of the count, and what moves it most */
+  countLow: number | null;
+  countHigh: number | null;
+  doubted: string;
+  /** how sure "right" is, 0 to 1 */
+  rightShare: number | null;
+  /** m off the spool when it is down, cast and all; m/s at which a let-down takes line */
+  lineOff: number | null;
+  lineRate: number | null;
+  /** a tip held low puts right what the wind on the line does */
+  lowTip: boolean;
   zone: number | null;
   /** m up-current of the fish to land it, and m beyond: what a held line brings it in */
   lead: number | null;
@@ -117,6 +128,13 @@ export function frameAt(board: DayBoard, step: number): Frame {
       bound: h.bound[near] ?? null,
       count: mix(h.count_s),
       bottom: mix(h.bottom_s),
+      countLow: mix(h.count_low_s),
+      countHigh: mix(h.count_high_s),
+      doubted: board.inputs[h.doubted[near] ?? -1] ?? "",
+      rightShare: h.right_share[near] ?? null,
+      lineOff: mix(h.line_off_m),
+      lineRate: mix(h.line_rate_m_s),
+      lowTip: h.low_tip[near] ?? false,
       zone: mix(h.zone_s),
       lead: mix(h.lead_m),
       beyond: mix(h.beyond_m),

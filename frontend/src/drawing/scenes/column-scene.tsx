@@ -4,7 +4,7 @@ import type { DayBoard, Mark, Plastic } from "../../api/types";
 import { length, speed, text, type Units } from "../../base/units";
 import { useSize } from "../../base/use-size";
 import type { Frame, HeadFrame } from "../geometry/frame";
-import { fallPath, leaderEnd, lineShape, makeView, type FallPath, type Shape, type View } from "../geometry/column";
+import { fallPath, groundAlong, leaderEnd, lineShape, makeView, type FallPath, type Shape, type View } from "../geometry/column";
 import { Angler } from "../shapes/angler";
 import { Bottom } from "../shapes/bottom";
 import { Dropping, Fall } from "../shapes/fall";
@@ -30,9 +30,19 @@ export interface ColumnProps {
   onDropped: () => void;
 }
 
+/** How much deeper (m) the bottom gets anywhere along the cast than where it lands. */
+function hollow(board: DayBoard): number {
+  return Math.max(0, ...board.ground.map((p) => p.deeper_m));
+}
+
+/** Pixels under the bottom where the cast lands. */
+export function groundRoom(board: DayBoard, scale: number): number {
+  return GROUND + hollow(board) * scale;
+}
+
 /** Pixels per metre at which the day's deepest water and the rod fit the height. */
 export function depthScale(board: DayBoard, height: number): number {
-  const deepest = Math.max(...board.depth_m.filter((_, i) => board.wet[i]), 0.3);
+  const deepest = Math.max(...board.depth_m.filter((_, i) => board.wet[i]), 0.3) + hollow(board);
   return (height - GROUND) / (deepest + board.tip_height_m + MARGIN);
 }
 
@@ -46,9 +56,14 @@ export function ColumnScene(props: ColumnProps) {
   const ghost = compared && compared.id !== chosen?.id ? shapesOf(compared, board, frame.depth, reach)?.middle : null;
   const markX = placeOfMark(width, main ? main.rig[0] : 0, scale);
   const view = useMemo(
-    () => makeView(width, height, scale, markX, GROUND), [width, height, scale, markX]);
+    () => makeView(width, height, scale, markX, groundRoom(board, scale)), [width, height, scale, markX, board]);
   const still = useMemo(
-    () => makeView(width, height, scale, 0, GROUND), [width, height, scale]);
+    () => makeView(width, height, scale, 0, groundRoom(board, scale)), [width, height, scale, board]);
+  // The mark is a cast away from the rod, and the rod is to its left.
+  const deeper = useMemo(() => {
+    const along = groundAlong(board.ground);
+    return along && ((m: number) => along(Math.max(0, board.cast_m + m)));
+  }, [board]);
   const falls = chosen ? fallsOf(chosen, board, frame.depth) : null;
   const tipX = main ? -main.rig[0] : -reach / 1.8;
   const ashore = board.stance === "dock" || board.stance === "bank";
@@ -58,8 +73,8 @@ export function ColumnScene(props: ColumnProps) {
         <title id="column-title">{titleOf(props)}</title>
         <Water view={still} depth={frame.depth} />
         <Zone view={still} zone={props.zone} depth={frame.depth} />
-        <Bottom view={still} bottom={props.mark.bottom} cover={props.mark.cover}
-                coverHeight={board.cover_height_m} />
+        <Bottom view={deeper ? view : still} bottom={props.mark.bottom} cover={props.mark.cover}
+                coverHeight={board.cover_height_m} deeper={deeper} />
         <DepthScale view={still} depth={frame.depth} units={units} />
         <Current view={still} board={board} frame={frame} units={units} />
         <Angler view={view} stance={board.stance} x={tipX} depth={frame.depth}

@@ -4,13 +4,13 @@ import { useMemo } from "react";
 import { length, text } from "../../base/units";
 import { useSize } from "../../base/use-size";
 import type { HeadFrame } from "../geometry/frame";
-import { makeView, type View } from "../geometry/column";
+import { groundAlong, makeView, type View } from "../geometry/column";
 import { polyline } from "../geometry/path";
 import { swimPath } from "../geometry/swim";
 import { Angler } from "../shapes/angler";
 import { Bottom } from "../shapes/bottom";
 import { DepthScale, Water, Zone } from "../shapes/water";
-import { GROUND, depthScale, type ColumnProps } from "./column-scene";
+import { depthScale, groundRoom, type ColumnProps } from "./column-scene";
 
 /** Room for the angler, in metres at the depth's scale, but no more than this share of the width. */
 const ANGLER_M = 3.3;
@@ -18,10 +18,10 @@ const ANGLER_SHARE = 0.2;
 const RIGHT = 44;
 
 /** Depth at one scale, distance at another. */
-function sideView(width: number, height: number, deep: number, cast: number): [View, number] {
+function sideView(width: number, height: number, deep: number, cast: number, room: number): [View, number] {
   const left = Math.min(ANGLER_M * deep, ANGLER_SHARE * width);
   const along = Math.min(deep, (width - left - RIGHT) / cast);
-  const view = makeView(width, height, deep, left, GROUND);
+  const view = makeView(width, height, deep, left, room);
   return [{ ...view, x: (m) => left + m * along }, deep / along];
 }
 
@@ -30,22 +30,23 @@ export function RetrieveScene(props: ColumnProps) {
   const [ref, [width, height]] = useSize<HTMLDivElement>([800, 420]);
   const cast = board.cast_m;
   const deep = useMemo(() => depthScale(board, height), [board, height]);
-  const [view, times] = useMemo(() => sideView(width, height, deep, cast), [width, height, deep, cast]);
-  const still = useMemo(() => makeView(width, height, deep, 0, GROUND), [width, height, deep]);
+  const [view, times] = useMemo(() => sideView(width, height, deep, cast, groundRoom(board, deep)), [width, height, deep, cast, board]);
+  const still = useMemo(() => makeView(width, height, deep, 0, groundRoom(board, deep)), [width, height, deep, board]);
+  const deeper = useMemo(() => groundAlong(board.ground), [board]);
   return (
     <div ref={ref} className="column-frame">
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-labelledby="retrieve-title">
         <title id="retrieve-title">{titleOf(props)}</title>
         <Water view={still} depth={frame.depth} />
         <Zone view={still} zone={props.zone} depth={frame.depth} />
-        <Bottom view={still} bottom={props.mark.bottom} cover={props.mark.cover}
-                coverHeight={board.cover_height_m} />
+        <Bottom view={deeper ? view : still} bottom={props.mark.bottom} cover={props.mark.cover}
+                coverHeight={board.cover_height_m} deeper={deeper} />
         <DepthScale view={still} depth={frame.depth} units={units} />
         <Angler view={{ ...view, x: (m) => view.x(0) + m * deep }} stance={board.stance} x={0}
                 depth={frame.depth} tip={board.tip_height_m} />
         <MiddleHalf view={view} cast={cast} zone={props.zone} depth={frame.depth} />
         {compared && compared.id !== chosen?.id && (
-          <path className="swim ghost-swim" d={pathOf(view, compared, board.path_share, cast, frame.depth)} />
+          <path className="swim ghost-swim" d={pathOf(view, compared, board, frame.depth)} />
         )}
         {chosen && <Swim view={view} head={chosen} {...props} />}
         <Distances view={view} cast={cast} props={props} times={times} />
@@ -54,13 +55,14 @@ export function RetrieveScene(props: ColumnProps) {
   );
 }
 
-function pathOf(view: View, head: HeadFrame, shares: readonly number[], cast: number, depth: number): string {
-  return polyline(swimPath(head.path, shares, cast, depth).map(([x, z]) => [view.x(x), view.z(z)]));
+function pathOf(view: View, head: HeadFrame, board: ColumnProps["board"], depth: number): string {
+  const deeper = groundAlong(board.ground) ?? (() => 0);
+  return polyline(swimPath(head.path, board.path_share, board.cast_m, depth, deeper).map(([x, z]) => [view.x(x), view.z(z)]));
 }
 
 /** The way in, heavier where it runs in the zone. */
 function Swim({ view, head, board, frame, zone, units }: ColumnProps & { view: View; head: HeadFrame }) {
-  const d = pathOf(view, head, board.path_share, board.cast_m, frame.depth);
+  const d = pathOf(view, head, board, frame.depth);
   const [top, low] = [view.z(Math.min(zone[1], frame.depth)), view.z(zone[0])];
   const lift = head.liftOff;
   const leaves = lift != null && lift < board.cast_m && lift > 0;
@@ -71,7 +73,7 @@ function Swim({ view, head, board, frame, zone, units }: ColumnProps & { view: V
       <path className="swim in-zone" d={d} clipPath="url(#swim-zone)" />
       {leaves && (
         <>
-          <circle cx={view.x(lift)} cy={view.z(0)} r={4} className="lift-off" />
+          <circle cx={view.x(lift)} cy={view.z(-(groundAlong(board.ground)?.(lift) ?? 0))} r={4} className="lift-off" />
           <text x={view.x(lift)} y={view.z(0) + 17} textAnchor="middle" className="note strong halo">
             leaves the bottom {text(length(lift, units, 0))} out
           </text>

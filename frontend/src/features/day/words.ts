@@ -46,6 +46,7 @@ export function helpFor(head: HeadFrame, c: Context): string {
   const ways: string[] = [];
   if (head.tryHead !== null) ways.push(name(head.tryHead));
   if (head.tryShape !== null && head.tryShape !== head.tryHead) ways.push(name(head.tryShape));
+  if (head.lowTip) ways.push("this with a low tip");
   if (head.tryLine !== null) ways.push(`this on ${head.tryLine.toFixed(2)} mm line`);
   if (head.waitStep !== null) ways.push(`this from ${board.clock[head.waitStep]}`);
   else if (head.eased && !board.steady) ways.push("this in a fifth less current");
@@ -102,6 +103,27 @@ export function verdictOf(head: HeadFrame, c: Context): Verdict {
   }
 }
 
+/** A count as it is shown: one number, or the middle 80 % where that is wider than a second. */
+export function countText(count: number | null, low: number | null | undefined, high: number | null | undefined): string {
+  if (count === null) return "–";
+  if (low == null || high == null || high - low <= 1 || Math.round(low) === Math.round(high)) return String(Math.round(count));
+  return `${Math.round(low)}–${Math.round(high)}`;
+}
+
+const DOUBTS: Record<string, string> = {
+  current: "the current", rig: "the rig's own drag", line: "the line's drag", diameter: "the line's thickness",
+  depth: "the depth", feed: "how freely line comes",
+};
+
+/** What moves a count most, where it is in doubt. */
+export function doubtWords(doubted: string, low: number | null | undefined, high: number | null | undefined): string {
+  return low != null && high != null && high - low > 1 ? `mostly by ${DOUBTS[doubted] ?? doubted}` : "";
+}
+
+/** How sure "right" is: in so many of a hundred. */
+export const sureWords = (share: number | null | undefined): string =>
+  (share == null ? "" : `right in ${Math.min(99, Math.round(100 * share))} of 100`);
+
 /** How it rests on the bottom. */
 export function restWords(head: HeadFrame): string {
   if (head.rest <= 0) return "lies";
@@ -118,6 +140,8 @@ export function thenWords(
     return `swim it back at ${text(speed(v, units))}, ${turns(v, cmPerTurn)} turns a second`;
   }
   const hop = Math.max(1, Math.round(head.zone ?? 1));
+  const ledge = ledgeWords(head, units);
+  if (ledge) return ledge;
   if (board.retrieve !== "lift-drop" && zone[0] <= 0) return `${board.retrieve_name}, count ${hop} on each fall`;
   if (zone[0] > 0) {
     return board.aim === "stop"
@@ -125,6 +149,17 @@ export function thenWords(
       : "close the bail there, lift and let it swing";
   }
   return `lift it ${text(length(Math.min(1, zone[1], depth), units))} with the rod, let it fall, count ${hop}`;
+}
+
+/** Down a bottom that is not level: the count to each next touch, and where it grows. */
+function ledgeWords(head: HeadFrame, units: Units): string {
+  const falls = head.day.touches.filter((t) => t.count_s > 0);
+  if (falls.length === 0) return "";
+  const counts = falls.map((t) => t.count_s);
+  const [least, most] = [Math.min(...counts), Math.max(...counts)];
+  if (most - least < 0.5) return `lift, let it drop, count ${Math.max(1, Math.round(most))} to each next touch`;
+  const edge = falls.find((t) => t.count_s === most)!;
+  return `lift, let it drop, count ${least.toFixed(0)} to ${most.toFixed(0)} to the next touch: longest ${text(length(edge.away_m, units, 0))} off, over the edge`;
 }
 
 /** When none is right: what would help, and when. */
@@ -140,7 +175,7 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const windy = frame.heads.find((h) => h.limit === "in-touch");
   const parts = [];
   // Where the wind on the line decides, the weight that the current asks for would mislead.
-  if (windy) parts.push(`the wind bows ${text(length(windy.figure, units))} of slack into the line: a heavier head, a lower tip or a cast with the wind`);
+  if (windy) parts.push(`the wind bows ${text(length(windy.figure, units))} of slack into the line: a heavier head${frame.heads.some((h) => h.lowTip) ? ", a low tip" : ""} or a cast with the wind`);
   else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
   parts.push(`${parts.length ? "or " : ""}thinner line`);
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);

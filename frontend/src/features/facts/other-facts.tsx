@@ -10,7 +10,7 @@ import {
 import { useUnits } from "../question/use-units";
 import { CastFacts, FallFact, WorkFact } from "./cast-facts";
 import { FactNumber } from "./fact-number";
-import { NailFact, RigFact } from "./rig-facts";
+import { LeaderFact, NailFact, RigFact } from "./rig-facts";
 import { StanceFact } from "./stance-fact";
 import { SwellFact, WindFact } from "./weather-facts";
 
@@ -22,7 +22,7 @@ const ZONES: { value: string; words: string; zone: [number, number] }[] = [
 ];
 
 /** How many facts the folded sentence leaves out. */
-export const MORE_FACTS = 16;
+export const MORE_FACTS = 17;
 
 /** Nothing here follows the moment looked at: a drag leaves it alone. */
 export const OtherFacts = memo(function OtherFacts({ board, zone_from, zone_to }: { board: DayBoard | undefined; zone_from: number; zone_to: number }) {
@@ -31,7 +31,7 @@ export const OtherFacts = memo(function OtherFacts({ board, zone_from, zone_to }
     <>
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
       <CastFacts lowered={board?.lowered ?? false} />{"; it falls "}<FallFact />{" and is "}<WorkFact assumed={board?.retrieve} speed_m_s={board?.retrieve_speed_m_s} />
-      {". The rig is "}<RigFact />{", "}<NailFact />
+      {". The rig is "}<RigFact />{", "}<LeaderFact />{", "}<NailFact />
       {". The water is "}<TemperatureFact />{", the wind "}<WindFact />{", "}<SwellFact assumed={board?.swell_m} />
       {". The fish feed "}<ZoneFact now={zone} />{". By "}<SchoolFact />{"."}
     </>

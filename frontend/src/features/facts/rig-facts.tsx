@@ -4,7 +4,7 @@ import { Form } from "react-bootstrap";
 import { Choice, Fact } from "../../ui/fact";
 import { ASSUMED, frontHead } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
-import { GRAM_SCALE, grams, headName, lengthScale, text } from "../../base/units";
+import { GRAM_SCALE, grams, headName, length, lengthScale, smallScale, text } from "../../base/units";
 import { useUnits } from "../question/use-units";
 import { shapeWords } from "../../ui/weight";
 import { FactNumber } from "./fact-number";
@@ -78,6 +78,46 @@ function FrontHead() {
       </Form.Select>
       <p className="sheet-note">The ladder shows the head behind; the same plastic is on both. Mind the free hook when you unhook a fish.</p>
     </>
+  );
+}
+
+const LEADER_KINDS = [
+  { value: "fluorocarbon", words: "fluorocarbon", note: "sinks; about 1.7 times as thick as braid of its strength" },
+  { value: "nylon", words: "nylon", note: "hardly sinks; as thick as fluorocarbon" },
+  { value: "braid", words: "braid", note: "floats" },
+] as const;
+
+/** What is tied between the line and the rig: near the rig its metres count most. */
+export function LeaderFact() {
+  const units = useUnits();
+  const { box } = useChosen();
+  const { facts, set } = useQuestion();
+  const long = facts.leader_line_m ?? 0;
+  const [mm, kind] = [facts.leader_line_mm ?? ASSUMED.leader_mm, facts.leader_kind ?? "fluorocarbon"];
+  return (
+    <Fact label="leader" source={facts.leader_line_m === null ? "assumed" : "typed"}
+          words={long > 0 ? `${text(length(long, units))} of ${mm} mm ${kind}` : "no leader"}>
+      {(close) => (
+        <>
+          {box.leaders.length > 0 && (
+            <Choice options={[{ value: 0, words: "no leader", note: "tied straight to the line" },
+              ...box.leaders.filter((l) => l.material !== "wire").map((l) => ({ value: l.id, words: l.name, note: `${l.diameter_mm} mm, holds ${l.strength_kg} kg` }))]}
+              value={-1} onPick={(id) => {
+                const spool = box.leaders.find((l) => l.id === id);
+                set(spool ? { leader_line_mm: spool.diameter_mm, leader_kind: spool.material === "nylon" ? "nylon" : "fluorocarbon", leader_line_m: long > 0 ? long : ASSUMED.leader_long }
+                  : { leader_line_m: 0 });
+                if (!spool) close();
+              }} />
+          )}
+          <FactNumber field="leader_line_m" label="Leader, its length" scale={lengthScale(units)} close={close}
+                      assumed={0} low={0} high={20} remedy="0.5 to 3 m is usual, 0 for none" />
+          <FactNumber field="leader_line_mm" label="its thickness" scale={smallScale(units)} close={close}
+                      assumed={ASSUMED.leader_mm} low={0.05} high={2} digits={2} remedy="0.25 to 0.6 mm is usual" />
+          <Choice options={[...LEADER_KINDS]} value={kind} onPick={(leader_kind) => set({ leader_kind })} />
+          <p className="sheet-note">A thick leader drags where it counts most: 3 m of 0.5 mm asks a third more weight.</p>
+        </>
+      )}
+    </Fact>
   );
 }
 

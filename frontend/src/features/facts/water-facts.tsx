@@ -23,6 +23,13 @@ export const PROFILES = [
   { value: "uniform", words: "the same all the way down", note: "uniform profile: a short run, a rip, a gap" },
 ] as const;
 
+export const SHELTERS = [
+  { value: "even", words: "nothing in its way", note: "the same across the water" },
+  { value: "slow-below", words: "slow below", note: "lee of a wall, a bank, tall weed: the lower half at three tenths" },
+  { value: "jet", words: "a jet", note: "round a pile, through a gap: half as fast again" },
+] as const;
+const SHELTER_WORDS: Record<string, string> = { "slow-below": ", slow below,", jet: ", in a jet," };
+
 /** What is typed holds at a whole step: go there, so that what is shown is what was typed. */
 function snap(frame: Frame | undefined): number {
   const step = frame?.near ?? 72;
@@ -70,6 +77,7 @@ export const Over = memo(function Over() {
 export function CurrentFact({ board, frame }: Props) {
   const units = useUnits();
   const { facts, set, typed, setTyped } = useQuestion();
+  const { mark } = useChosen();
   const read = typed.seen && bandOf(typed.seen.heads);
   const source: Source = board && board.speed_from !== "predicted" ? "typed" : "predicted";
   const u = frame ? Math.abs(frame.stream) : null;
@@ -103,9 +111,12 @@ export function CurrentFact({ board, frame }: Props) {
             </p>
             <Choice options={[...PROFILES]} value={facts.profile ?? "seventh-root"}
                     onPick={(profile) => { set({ profile }); close(); }} />
+            <Choice options={[...SHELTERS]} value={facts.shelter ?? mark?.shelter ?? "even"}
+                    onPick={(shelter) => { set({ shelter: shelter === (mark?.shelter ?? "even") ? null : shelter }); close(); }} />
           </NumberSheet>
         )}
       </Fact>
+      {SHELTER_WORDS[board?.shelter ?? "even"]}
       {read && (
         <span className="read-from" title="u undoes it"> (read from your heads: {bandWords(read, units)})</span>
       )}
@@ -122,7 +133,9 @@ export function DepthFact({ board, frame }: Props) {
   const { mark } = useChosen();
   const source: Source = board?.depth_from === "typed" ? "typed" : "predicted";
   const charted = text(length(mark?.charted_depth_m, units));
+  const taught = board?.taught.depth;
   return (
+    <>
     <Fact
       label="depth"
       words={!frame ? charted : frame.wet ? text(length(frame.depth, units)) : "no water: it is dry"}
@@ -147,5 +160,9 @@ export function DepthFact({ board, frame }: Props) {
         </NumberSheet>
       )}
     </Fact>
+    {taught && taught.used > 0 && board.depth_from !== "typed" && (
+      <span className="read-from" title="taken back in the Log"> ({text(length(Math.abs(taught.deeper_m), units))} {taught.deeper_m >= 0 ? "deeper" : "shallower"} from your {taught.used} drop{taught.used === 1 ? "" : "s"})</span>
+    )}
+    </>
   );
 }

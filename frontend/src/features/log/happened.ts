@@ -40,6 +40,6 @@ export function eventNow(kind: LogEvent["kind"], now: Now, more: Partial<LogEven
     surface_speed_m_s: predicted ? Number((Math.abs(frame.stream) / board.taught.current.factor).toFixed(4)) : null,
     bears_m_s: own?.bears ?? null,
     stage: Math.abs(frame.stream) < SLACK ? "slack" : frame.stream > 0 ? "flood" : "ebb",
-    light: SKY[sky], count_s: null, expected_s: null, note: "", ...more,
+    light: SKY[sky], count_s: null, expected_s: null, note: "", answer: null, ...more,
   };
 }

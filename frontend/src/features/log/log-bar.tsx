@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
 import { tell, undo, useWaiting, waitingCount } from "./log";
 import { length, text, type Units } from "../../base/units";
+import { AskLast } from "./ask-drop";
 import { LengthForm } from "./length-form";
 import { eventNow, frameNow, slowOf } from "./happened";
 import { fallPath, placeAt } from "../../drawing/geometry/column";
@@ -47,6 +48,7 @@ export function LogBar(props: Props) {
         ))}
       </div>
       {last && <Told event={last} onUndo={() => { undo(last.id); setLast(null); }} onAmend={(more) => { const next = { ...last, ...more }; tell(next); setLast(next); }} />}
+      <AskLast mark_id={mark.id} units={props.units} />
       <WaitingNote />
     </section>
   );

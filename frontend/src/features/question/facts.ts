@@ -32,6 +32,12 @@ export interface Facts {
   cast_to_current_deg: number | null;
   wind_to_cast_deg: number | null;
   profile: DayQuery["profile"] | null;
+  /** what stands in the current's way; null: as the mark has it */
+  shelter: DayQuery["shelter"] | null;
+  /** leader between line and rig: m, mm, what it is of */
+  leader_line_m: number | null;
+  leader_line_mm: number | null;
+  leader_kind: DayQuery["leader_kind"] | null;
   practical_salinity: number | null;
   cover_height_m: number | null;
   /** how it is brought back; null: as place, fish and rules have it */
@@ -85,7 +91,8 @@ const EMPTY: Facts = {
   date: null, stance: null, tip_height_m: null, cast_m: null, wind_m_s: null,
   wind_from_deg: null, leeway_percent: null, swell_m: null, thunder: false,
   temperature_c: null, feed_tension_n: null, zone: null, fall: null,
-  lowered: null, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null, practical_salinity: null,
+  lowered: null, cast_to_current_deg: null, wind_to_cast_deg: null, profile: null, shelter: null,
+  leader_line_m: null, leader_line_mm: null, leader_kind: null, practical_salinity: null,
   cover_height_m: null, retrieve: null, retrieve_speed_m_s: null, reel_cm_per_turn: null,
   rigging: null, front_head_id: null, sinker_g: null, leader_m: null, nail_g: null, nail_at: null,
   change_minutes: null, wade_m: null, hours: null,
@@ -95,7 +102,7 @@ const EMPTY: Facts = {
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
-export const ASSUMED = { reel_cm_per_turn: 75, practical_salinity: 35, sinker_g: 60, wade_m: 0.9,
+export const ASSUMED = { leader_mm: 0.37, leader_long: 1, reel_cm_per_turn: 75, practical_salinity: 35, sinker_g: 60, wade_m: 0.9,
   leeway_percent: 3.5, wind_m_s: 3 };
 
 export const FACTS_KEY = "ilha.facts";
@@ -136,7 +143,9 @@ function situationQuery(settings: Settings, facts: Facts, marks: Mark[]): Situat
     typed_depth_m: typed.depth?.value, typed_depth_step: typed.depth?.step,
     typed_speed_m_s: typed.speed?.value, typed_speed_step: typed.seen?.step ?? typed.speed?.step,
     swept_m_s: band.low, held_m_s: band.high,
-    profile: facts.profile, cover_height_m: facts.cover_height_m,
+    profile: facts.profile, shelter: facts.shelter,
+    leader_line_m: facts.leader_line_m, leader_line_mm: facts.leader_line_mm, leader_kind: facts.leader_kind,
+    cover_height_m: facts.cover_height_m,
     fish: facts.fish ?? ASSUMED_FISH, fish_kg: facts.fish_kg, line_least_kg: facts.line_least_kg,
     mood: facts.mood, feeding: facts.feeding, zone_from_m: facts.zone?.[0], zone_to_m: facts.zone?.[1],
     retrieve: facts.retrieve, retrieve_speed_m_s: facts.retrieve_speed_m_s,

@@ -101,20 +101,26 @@ const plastics: Gear<"plastics"> = {
 
 const lines: Gear<"lines"> = {
   title: "Lines", one: "line",
-  fields: [NAME, { key: "diameter_mm", label: "Diameter, mm", is: "number" }, { key: "strength_kg", label: "Holds, kg", is: "number" }],
-  heads: ["line", "diameter", "holds"], cells: (l) => [l.name, `${l.diameter_mm} mm`, kg(l.strength_kg)], name: (l) => l.name, blank: {},
+  fields: [
+    NAME, { key: "kind", label: "Kind", is: ["braid", "nylon", "fluorocarbon"] }, { key: "strength_kg", label: "Holds, kg", is: "number" },
+    { key: "diameter_mm", label: "Diameter, mm", is: "number", note: "empty: usual of its kind and strength", empty: true },
+  ],
+  heads: ["line", "kind", "diameter", "holds"], cells: (l) => [l.name, l.kind ?? "braid", `${l.diameter_mm} mm`, kg(l.strength_kg)], name: (l) => l.name, blank: { kind: "braid" },
 };
 
 const rods: Gear<"rods"> = {
-  title: "Rods", one: "rod", lead: "One cast that you measured makes all others: what was thrown, how far, on which line.",
+  title: "Rods", one: "rod", lead: "One cast that you measured makes all others: what was thrown, how far, on which line. Without one it is assumed to throw as rods of its rating do, and rules nothing out.",
   fields: [
     NAME, { key: "lure_min_g", label: "Throws from, g", is: "number" }, { key: "lure_max_g", label: "to, g", is: "number" },
-    { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number" }, { key: "cast_distance_m", label: "it flew", is: "long" },
-    { key: "cast_line_mm", label: "on line of, mm", is: "number" }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", note: "2.8 for a 127 mm jerk" },
+    { key: "length_m", label: "Length", is: "long", empty: true },
+    { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number", note: "empty: assumed by the rating", empty: true }, { key: "cast_distance_m", label: "it flew", is: "long", empty: true },
+    { key: "cast_line_mm", label: "on line of, mm", is: "number", empty: true }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", note: "2.8 for a 127 mm jerk", empty: true },
   ],
-  heads: ["rod", "throws", "measured cast"],
-  cells: (r, s) => [r.name, `${r.lure_min_g} to ${r.lure_max_g} g`, `${r.cast_mass_g} g flew ${text(length(r.cast_distance_m, s, 0))} on ${r.cast_line_mm} mm`],
-  name: (r) => r.name, blank: { cast_drag_cm2: "2.8" },
+  heads: ["rod", "throws", "cast"],
+  cells: (r, s) => [r.name, `${r.lure_min_g} to ${r.lure_max_g} g`, r.cast_distance_m == null
+    ? `assumed: ${r.usual_mass_g} g about ${text(length(r.usual_distance_m, s, 0))}`
+    : `${r.cast_mass_g} g flew ${text(length(r.cast_distance_m, s, 0))} on ${r.cast_line_mm} mm`],
+  name: (r) => r.name, blank: {},
 };
 
 const reels: Gear<"reels"> = {

@@ -3,7 +3,7 @@ import type { DayBoard, HeadDay } from "../../api/types";
 import { plainBoard, plainHead } from "../../tests/sample";
 import type { Units } from "../../base/units";
 import { frameAt, type HeadFrame } from "../../drawing/geometry/frame";
-import { helpWords, restWords, thenWords, verdictOf, wadeWords } from "../../features/day/words";
+import { countText, doubtWords, helpWords, restWords, sureWords, thenWords, verdictOf, wadeWords } from "../../features/day/words";
 import { dayWords, shiftDate } from "../../features/facts/when";
 
 const UNITS: Units = {
@@ -119,7 +119,25 @@ it("blames the wind where the wind decides", () => {
   const b = board([windy], { picks: { "lightest-practical": [null, null, null] },
     limits: ["gets-there", "sinks", "in-touch"].map((code) => ({ code, unit: "" })) });
   expect(helpWords(b, frameAt(b, 0), UNITS)).toBe(
-    "the wind bows 1.4 m of slack into the line: a heavier head, a lower tip or a cast with the wind, or thinner line (0.40 m/s now)");
+    "the wind bows 1.4 m of slack into the line: a heavier head or a cast with the wind, or thinner line (0.40 m/s now)");
+  const helped = { ...b, heads: [{ ...windy, low_tip: [true, true, true] }] };
+  expect(helpWords(helped, frameAt(helped, 0), UNITS)).toContain("a heavier head, a low tip or a cast with the wind");
+});
+
+it("shows a count as a range only where it is wider than a second", () => {
+  expect(countText(5.2, 4.8, 5.6)).toBe("5");
+  expect(countText(8.2, 6.9, 9.3)).toBe("7–9");
+  expect(countText(null, null, null)).toBe("–");
+  expect(doubtWords("rig", 6.9, 9.3)).toBe("mostly by the rig's own drag");
+  expect(doubtWords("rig", 4.8, 5.6)).toBe("");
+  expect([sureWords(0.934), sureWords(1), sureWords(null)]).toEqual(["right in 93 of 100", "right in 99 of 100", ""]);
+});
+
+it("counts down a bottom that falls away, to each next touch", () => {
+  const touches = [{ away_m: 20, deeper_m: 0.2, count_s: 1 }, { away_m: 15, deeper_m: 2, count_s: 3.2 }];
+  const b = board([{ ...head(1), touches }]);
+  expect(thenWords(frameAt(b, 0).heads[0]!, [0, 1], b, 4, UNITS, 75)).toBe(
+    "lift, let it drop, count 1 to 3 to the next touch: longest 15 m off, over the edge");
 });
 
 it("says what to do once it is down", () => {

@@ -2,9 +2,10 @@
 import type { DayBoard, Head } from "../../api/types";
 import { AboveScene } from "../../drawing/scenes/above-scene";
 import { grams, headName, length, speed, text, turns, type Units } from "../../base/units";
+import { CountNumber } from "../../ui/count-number";
 import { Fraction, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
-import { helpWords, restWords, thenWords } from "../../features/day/words";
+import { countText, doubtWords, helpWords, restWords, sureWords, thenWords } from "../../features/day/words";
 
 interface Props {
   board: DayBoard;
@@ -51,6 +52,7 @@ export function Figures(props: Props) {
           <small>{ounces ? `oz · ${text(grams(row.mass_g))}` : "g"}</small>
         </b>
         <em>{shapeWords(row.shape)}, {row.hook_size}{chosen.day.rigging !== "straight" && `, ${chosen.day.rigging_name}`}{props.planned && `; the plan: ${props.planned}`}</em>
+        {chosen.rightShare !== null && <em className="doubt" title="over what is not known of current, drag and depth">{sureWords(chosen.rightShare)}</em>}
       </div>
       {board.steady ? (
         <Reel {...props} head={chosen} />
@@ -97,15 +99,21 @@ const AIMS = { bottom: "count", zone: "count to their zone", stop: "stop the lin
 
 function Count({ board, head, units }: Part) {
   const { count, holdAt: hold } = head;
+  const doubt = doubtWords(head.doubted, head.countLow, head.countHigh);
   return (
     <div className="figure" title="from the splash; closed form of the fall">
       <span>{AIMS[board.aim]}</span>
-      <b>{count === null ? "–" : Math.round(count)}<small>s</small></b>
+      <b>
+        <CountNumber count={count} shown={countText(count, head.countLow, head.countHigh)} />
+        <small>s</small>
+      </b>
       <em>
-        {board.aim === "stop" ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
+        {board.lowered && board.aim !== "stop" && head.lineRate !== null ? `line goes at ${text(speed(head.lineRate, units))}, ${text(length(head.lineOff, units))} when down; faster is a bite`
+          : board.aim === "stop" ? "and it swings up to them" : hold !== null ? `hold the line at ${Math.round(hold)}`
           : board.fall === "held" ? `on a held line${board.swing_fitted ? "" : "; beyond what was tried"}`
-            : `feeds ${text(length(head.fedLine, units))} of line`}
+            : `${text(length(head.lineOff, units))} of line off the spool`}
       </em>
+      {doubt && <em className="doubt">{doubt}</em>}
       <TaughtCount board={board} id={head.id} count={count} />
     </div>
   );

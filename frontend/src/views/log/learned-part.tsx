@@ -4,6 +4,9 @@ import { client, unwrap } from "../../api/client";
 import { learnedQuery } from "../../api/log";
 import { changed } from "../../api/rests";
 import type { LearnedFactor } from "../../api/types";
+import { length, text } from "../../base/units";
+import { AskDrop } from "../../features/log/ask-drop";
+import { useUnits } from "../../features/question/use-units";
 import { SeenScene } from "../../drawing/scenes/seen-scene";
 import { plainWords } from "../../ui/typed";
 
@@ -18,6 +21,14 @@ export function LearnedPart() {
       void changed(queries, "log");
     },
   });
+  const forget = useMutation({
+    mutationFn: (mark_id: number) => unwrap(client.PUT("/api/log/learned/depth", { body: { mark_id } })),
+    onSuccess: (all) => {
+      queries.setQueryData(learnedQuery.queryKey, all);
+      void changed(queries, "log");
+    },
+  });
+  const units = useUnits();
   if (!data) return <p className="waiting" role="status">{error ? plainWords(error) : "Reading what was learned …"}</p>;
   const kinds = [["sink", "Counts, by head and plastic"], ["current", "Currents, by place"]] as const;
   return (
@@ -25,6 +36,24 @@ export function LearnedPart() {
       <p className="know-lead">Every timed drop and every head that held or was swept corrects the model a little. One odd count does not rule.</p>
       {act.error && <p role="alert" className="said">{plainWords(act.error)}</p>}
       {data.factors.length === 0 && <p>Nothing learned yet: time a drop on the Day, from splash to slack, or say that a head held or was swept.</p>}
+      {data.asked.length > 0 && (
+        <>
+          <h2>Drops to be answered</h2>
+          {data.asked.map((drop) => <AskDrop key={drop.id} drop={drop} units={units} />)}
+        </>
+      )}
+      {data.depths.length > 0 && (
+        <>
+          <h2>Depths, by place</h2>
+          <ul className="factors">{data.depths.map((d) => (
+            <li key={d.mark_id}><div>
+              <b>{d.name}</b>
+              <p>{text(length(Math.abs(d.deeper_m), units))} {d.deeper_m >= 0 ? "deeper" : "shallower"} than charted, from your {d.used} drop{d.used === 1 ? "" : "s"}.</p>
+              <p><button type="button" className="plain" onClick={() => forget.mutate(d.mark_id)}>as charted again</button></p>
+            </div></li>
+          ))}</ul>
+        </>
+      )}
       {kinds.map(([kind, title]) => {
         const own = data.factors.filter((f) => f.kind === kind);
         return own.length > 0 && (

@@ -6,8 +6,10 @@ import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
 import { useChosen } from "../../features/question/question";
+import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
 import { headName, length, newtonsOfKg, strengthText, text, type Units } from "../../base/units";
+import { CountNumber } from "../../ui/count-number";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import { Account } from "./account";
 import { colourWords, leaderWords, verdictOf } from "./words";
@@ -83,10 +85,13 @@ function OutfitFigures({ outfit, head, units }: Props) {
   const beyond = (outfit.beyond_m ?? 0) < 0.05 ? "" : `${text(length(outfit.beyond_m, units))} beyond`;
   return (
     <div className="figures outfit-figures">
-      <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}</em></div>
+      <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}{outfit.right_share !== null && `; ${sureWords(outfit.right_share)}`}</em></div>
       <div className="figure"><span>land it</span><b>{on ? beyond || "on it" : <>{length(lead, units).value}<small>{length(lead, units).unit}</small></>}</b>
         <em>{on ? "" : `up-current${beyond && `, ${beyond}`}`}</em></div>
-      <div className="figure"><span>{AIMS[outfit.aim]}</span><b>{outfit.count_s === null ? "–" : Math.round(outfit.count_s)}<small>s</small></b></div>
+      <div className="figure"><span>{AIMS[outfit.aim]}</span><b>
+        <CountNumber count={outfit.count_s} shown={countText(outfit.count_s, outfit.count_low_s, outfit.count_high_s)} /><small>s</small></b>
+        <em>{[doubtWords(outfit.doubted, outfit.count_low_s, outfit.count_high_s),
+          outfit.drops > 0 && `from your ${outfit.drops} drop${outfit.drops === 1 ? "" : "s"}`].filter(Boolean).join("; ")}</em></div>
       <div className="figure"><span>then</span><b className="small-words">{outfit.way.name}</b></div>
     </div>
   );

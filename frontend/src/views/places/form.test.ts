@@ -14,6 +14,7 @@ const MARK: Mark = {
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
   flood_to_deg: 60, caution: "", tide_offset_min: 5, tide_height_offset_m: 0.1,
   stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: 0.4,
+  ground: [[0, 1.5], [25, 4.5]], shelter: "slow-below",
 };
 const body = (typed: Record<string, string>, units = METRIC) => {
   const sent = sentOf(typed, units);
@@ -27,7 +28,9 @@ describe("a mark as it is typed", () => {
     for (const [key, value] of Object.entries(back)) {
       const was = MARK[key as keyof Mark];
       if (typeof was === "number") expect(value).toBeCloseTo(was, 3);
-      else expect(value).toBe(was);
+      else if (key === "ground") {
+        for (const [i, pair] of MARK.ground!.entries()) pair.forEach((m, k) => expect((value as number[][])[i]![k]).toBeCloseTo(m, 2));
+      } else expect(value).toBe(was);
     }
   });
 
@@ -40,6 +43,12 @@ describe("a mark as it is typed", () => {
     expect(body({ ...typedOf(MARK, METRIC), cast_m: "18,5" }).cast_m).toBe(18.5);
     expect(sentOf({ ...typedOf(MARK, METRIC), cast_m: "far" }, METRIC)).toEqual({
       field: "cast_m", said: "Cast to the water must be a number, got “far”: correct it" });
+  });
+
+  it("takes a bottom along the cast, a distance and a depth on each line", () => {
+    expect(body({ ...typedOf(MARK, METRIC), ground: "0 1,5\n 12;3\n\n25 4.5" }).ground).toEqual([[0, 1.5], [12, 3], [25, 4.5]]);
+    expect(body({ ...typedOf(MARK, METRIC), ground: " " }).ground).toBeNull();
+    expect(sentOf({ ...typedOf(MARK, METRIC), ground: "25" }, METRIC)).toMatchObject({ field: "ground" });
   });
 
   it("sends no rates without a tide, and none as nothing with one", () => {

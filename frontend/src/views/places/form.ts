@@ -42,7 +42,7 @@ const ALL = [...NUMBERS, ...TIDE_NUMBERS, ...STREAM_NUMBERS];
 export function typedOf(mark: NewMark, units: Units): Typed {
   const out: Typed = {};
   for (const [key, value] of Object.entries(mark)) {
-    if (key !== "id") out[key] = value == null ? "" : String(value);
+    if (key !== "id" && key !== "ground") out[key] = value == null ? "" : String(value);
   }
   for (const field of ALL) {
     const value = mark[field.key];
@@ -50,7 +50,18 @@ export function typedOf(mark: NewMark, units: Units): Typed {
       out[field.key] = String(Number(field.scale(units).fromSi(value).toFixed(4)));
     }
   }
+  const scale = lengthScale(units);
+  const shown = (m: number) => String(Number(scale.fromSi(m).toFixed(2)));
+  out.ground = (mark.ground ?? []).map(([away, deep]) => `${shown(away!)} ${shown(deep!)}`).join("\n");
   return out;
+}
+
+/** Points of the bottom, one to a line: distance and charted depth; null where a line is neither. */
+export function groundOf(typed: string, units: Units): number[][] | null {
+  const scale = lengthScale(units);
+  const out = typed.split(/\n/).filter((line) => line.trim() !== "")
+    .map((line) => line.trim().split(/[\s;]+/).map((part) => scale.toSi(typedNumber(part))));
+  return out.every((pair) => pair.length === 2 && pair.every(Number.isFinite)) ? out : null;
 }
 
 /** What is to be sent, or which field is not a number. */
@@ -73,6 +84,11 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
     }
     body[field.key] = field.scale(units).toSi(value);
   }
+  const ground = groundOf(typed.ground ?? "", units);
+  if (ground === null) {
+    return { field: "ground", said: "Bottom along the cast must be a distance and a depth on each line, such as 25 4.5: correct it" };
+  }
+  body.ground = ground.length > 0 ? ground : null;
   return { body: body as unknown as NewMark };
 }
 
@@ -87,6 +103,7 @@ export function blank(near: Mark | undefined): NewMark {
     spring_rate_m_s: near?.spring_rate_m_s ?? null, slack_lag_min: near?.slack_lag_min ?? null,
     flood_to_deg: near?.flood_to_deg ?? null, caution: "", tide_offset_min: 0, tide_height_offset_m: 0,
     stream_id: null, exposure: near?.exposure ?? "sheltered", tip_height_m: null, way_back_depth_m: null,
+    ground: null, shelter: "even",
   };
 }
 

@@ -5,7 +5,10 @@ import { Refused } from "../../api/client";
 import type { Mark, NewMark, Port, Stream } from "../../api/types";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
-import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, sentOf, typedOf, type Typed } from "./form";
+import { SHELTERS } from "../../features/facts/water-facts";
+import { lengthScale } from "../../base/units";
+import { GroundSketch } from "../../drawing/scenes/ground-sketch";
+import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, groundOf, sentOf, typedOf, type Typed } from "./form";
 
 interface Props {
   mark: NewMark;
@@ -53,6 +56,8 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
       {NUMBERS.map((field) => (
         <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note} {...props} />
       ))}
+      <GroundRow {...props} />
+      <SelectRow name="shelter" label="In the current" options={SHELTERS.map((s) => [s.value, s.words])} {...props} />
       <TextRow name="time_zone" label="Time zone" note="such as Atlantic/Azores" {...props} />
       <SelectRow name="tide_port_id" label="Tide"
                  options={[["", "none: type the current you see"], ...ports.map((p): [string, string] => [String(p.id), p.name])]} {...props} />
@@ -94,6 +99,22 @@ function TextRow({ name, label, unit, note, typed, set, fault }: Row & { unit?: 
                       onChange={(e) => set(name, e.target.value)} />
         {unit && <span>{unit}</span>}
       </span>
+    </div>
+  );
+}
+
+/** Depth against the distance from the rod, typed or pasted from a recorded track, and as it looks. */
+function GroundRow({ typed, set, fault }: Omit<Row, "name" | "label">) {
+  const units = useUnits();
+  const id = useId();
+  const points = groundOf(typed.ground ?? "", units);
+  return (
+    <div className="form-row">
+      <Form.Label htmlFor={id}>Bottom along the cast</Form.Label>
+      <Form.Control id={id} as="textarea" rows={3} value={typed.ground ?? ""} isInvalid={fault === "ground"}
+                    placeholder={`level; or distance and charted depth, ${lengthScale(units).unit}, one point a line`}
+                    onChange={(e) => set("ground", e.target.value)} />
+      {points && points.length > 1 && <GroundSketch points={points} />}
     </div>
   );
 }

@@ -20,6 +20,9 @@ from ilha.core.tables import (
     read_table,
 )
 from ilha.core.units import G, kg_from_g, kg_from_oz, m_from_mm, newtons_of_kg
+from ilha.core.water.line import density_of
+
+SEA = 1025.0
 
 COLOUR_WORDS: dict[str, str] = {
     word: colour for colour, words in read_table("colours.toml").items() for word in words
@@ -72,11 +75,17 @@ class BoxHead:
 
 @dataclass(frozen=True)
 class BoxLine:
-    """A line: diameter m, strength N."""
+    """A line: diameter m, strength N, kind; None: not told."""
 
     id: str
     diameter: float
     holds: float
+    kind: str | None = None
+
+    @property
+    def density(self) -> float | None:
+        """kg/m³."""
+        return density_of(self.kind)
 
 
 @dataclass(frozen=True)
@@ -96,6 +105,14 @@ class BoxRod:
 
 
 @dataclass(frozen=True)
+class Timed:
+    """spread : standard deviation of the logarithm of the learned factor; drops : it is from."""
+
+    spread: float
+    drops: int
+
+
+@dataclass(frozen=True)
 class Box:
     """All that can be combined."""
 
@@ -106,6 +123,8 @@ class Box:
     leaders: tuple[BoxLeader, ...] = ()
     slow: Mapping[tuple[str, str], float] = field(default_factory=dict)
     """By ids of head and plastic: how many times longer they take to fall than computed."""
+    timed: Mapping[tuple[str, str], Timed] = field(default_factory=dict)
+    """By the same: what was learned of pairs that were timed."""
 
     def __post_init__(self) -> None:
         for name in ("plastics", "heads", "lines", "rods"):
@@ -120,6 +139,11 @@ class Box:
         return np.array([[self.slow.get((self.heads[h].head.id, self.plastics[p].id), 1.0)]
                          for p, h in zip(plastic, head, strict=True)])
 
+    def timed_of(self, plastic_id: str, head_ids: Sequence[str]) -> Array:
+        """The spreads of heads on a plastic, (H, 1); NaN where nothing was timed."""
+        found = [self.timed.get((head, plastic_id)) for head in head_ids]
+        return np.array([[np.nan if one is None else one.spread] for one in found])
+
     def on_line(self, diameter: float | None) -> Box:
         """The same with one line alone: that of a diameter (m), its strength as the nearest's by
         the square of the diameter."""
@@ -127,7 +151,7 @@ class Box:
             return self
         near = min(self.lines, key=lambda line: abs(line.diameter - diameter))
         holds = near.holds * (diameter / near.diameter) ** 2
-        return replace(self, lines=(BoxLine(near.id, diameter, holds),))
+        return replace(self, lines=(BoxLine(near.id, diameter, holds, near.kind),))
 
 
 def hook_grams(size: str) -> float:
@@ -196,3 +220,11 @@ def leader_of(
         return wanted, None
     best = min(good, key=lambda one: (abs(np.log(one.holds / wanted)), one.diameter, one.id))
     return best.holds, best
+
+
+def densities(lines: Sequence[BoxLine]) -> Array | None:
+    """kg/m³ of lines, (L,): of one whose kind is not told the sea's own, which weighs nothing; None
+    where none is told."""
+    if all(line.kind is None for line in lines):
+        return None
+    return np.array([SEA if line.density is None else line.density for line in lines])

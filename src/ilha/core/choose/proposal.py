@@ -20,6 +20,7 @@ from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
+from ilha.core.judge.doubt import INPUTS, Sure
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table, of_a_size
 from ilha.core.move.fall import Falling, Swing, fed_path
 from ilha.core.move.hold import height_share
@@ -91,7 +92,7 @@ class Figures:
     bound; board_verdict : as the open file has it. over : package over the rod's most, kg, NaN for
     not. lightest_zone : s in the zone of the lightest that does the job. fall_height, fall_shift,
     line_height, line_span : its fall and its held line, to be drawn, as the board's traces. way :
-    of the lure over the bottom.
+    of the lure over the bottom. count_range : the middle 80 %. doubted : what moves it most.
     """
 
     lead: float
@@ -114,6 +115,10 @@ class Figures:
     line_height: tuple[float, ...]
     line_span: tuple[float, ...]
     way: Way
+    count_range: tuple[float, float]
+    doubted: str
+    right_share: float
+    off_spool: float
 
 
 def rungs_for(situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Rule]) -> list[Rung]:
@@ -131,12 +136,14 @@ def board_of(
 ) -> Board:
     """The board of heads on the outfit's plastic, rod and line, tied and brought back as it is."""
     cond = situation.conditions(np.array([outfit.line.diameter]),
-                                situation.presented(outfit.retrieve))
+                                situation.presented(outfit.retrieve), density=outfit.line.density)
     rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.head.head)
     slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
                  outfit.rod.rod, situation.school, rigging, trace=trace, slow=slow,
-                 fit=np.array([rung.fit for rung in rungs]))
+                 fit=np.array([rung.fit for rung in rungs]),
+                 sure=Sure(situation.current_spread, box.timed_of(
+                     outfit.plastic.id, [rung.head.head.id for rung in rungs])))
 
 
 def _swung(swing: Swing, falling: Falling) -> tuple[Array, Array]:
@@ -183,9 +190,26 @@ def figures_of(
         fall_height=tuple(height.tolist()), fall_shift=tuple(shift.tolist()),
         line_height=tuple((foot + (situation.depth - foot) * shares).tolist()),
         line_span=tuple(spans.tolist()),
-        way=way_of(RETRIEVES[outfit.retrieve], situation.cast_m, situation.depth, situation.zone,
-                   one(b.glide.vertical), situation.presented(outfit.retrieve).speed),
+        way=_way(situation, outfit, b, i),
+        count_range=(one(b.doubt.low), one(b.doubt.high)),
+        doubted=INPUTS[int(b.doubt.most[i, 0])], right_share=one(b.right_share),
+        off_spool=one(b.off_spool),
     )
+
+
+def _way(situation: Situation, outfit: Outfit, b: Board, i: int) -> Way:
+    """The lure's way over the bottom: as computed where it is swum, else as rod and reel move
+    it."""
+    presented = situation.presented(outfit.retrieve)
+    if presented.steady and RETRIEVES[outfit.retrieve].height != "top":
+        path = b.retrieve.path
+        go, up = (np.broadcast_to(v, (len(v), *b.shape))[:, i, 0] for v in (path.go, path.height))
+        if np.all(np.isfinite(up)):
+            away = np.append(go * situation.cast_m, 0.0)
+            return Way(away, np.append(up, situation.depth),
+                       (situation.cast_m - away) / presented.speed, None)
+    return way_of(RETRIEVES[outfit.retrieve], situation.cast_m, situation.depth, situation.zone,
+                  float(b.glide.vertical[i, 0]), presented.speed)
 
 
 def by_school(

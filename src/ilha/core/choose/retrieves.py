@@ -9,6 +9,7 @@ import numpy as np
 
 from ilha.core.errors import Array
 from ilha.core.tables import read_table
+from ilha.core.water.ground import Ground
 
 
 @dataclass(frozen=True)
@@ -55,6 +56,34 @@ class Way:
     def seconds(self) -> float:
         """From the first move to the rod, s."""
         return float(self.at[-1])
+
+
+@dataclass(frozen=True)
+class Touch:
+    """The lure on the bottom again: m from the rod, m deeper than where it first lay, s since it
+    was let fall."""
+
+    away: float
+    deeper: float
+    count: float
+
+
+def touches(
+    retrieve: Retrieve, ground: Ground, cast: float, fall_speed: float
+) -> list[Touch]:
+    """Where a lure that is lifted and dropped touches next, each time, from ``cast`` m off to the
+    rod, and the count to it: the lift and what the bottom falls away on the way, at ``fall_speed``
+    (m/s). A bottom that rises by more than the lift is met on the way up: 0 s. Empty where it is
+    not let fall or does not sink."""
+    gain = retrieve.speed_m_s * retrieve.move_s
+    if retrieve.rest != "fall" or not fall_speed > 0.0 or gain <= 0.0:
+        return []
+    away = np.maximum(cast - gain * np.arange(1, int(np.ceil(cast / gain)) + 1), 0.0)
+    deeper = ground.deeper(away, cast)
+    falls = np.diff(np.concatenate([[0.0], deeper]))
+    counts = np.maximum(retrieve.lift_m + falls, 0.0) / fall_speed
+    return [Touch(*each) for each in zip(
+        away.tolist(), deeper.tolist(), counts.tolist(), strict=True)]
 
 
 TOP_RUN = 0.3

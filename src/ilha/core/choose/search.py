@@ -14,7 +14,7 @@ import numpy as np
 
 from ilha.core.bench.rigging_numbers import LEAST_SINKER, SLIDING_LEADER, TANDEM
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
-from ilha.core.choose.box import Box, catalogue
+from ilha.core.choose.box import Box, catalogue, densities
 from ilha.core.choose.combine import ON_A_LINE, Rows, combine, sits
 from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
@@ -126,7 +126,8 @@ def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
         cond=replace(cond, line_diameter=diameter, depth=depth, surface_speed=current,
                      zone_from=low, zone_to=high),
         ends=replace(f.ends, weight=wide(f.ends.weight), speed=wide(f.ends.speed)),
-        fall=replace(f.fall, count=wide(f.fall.count), zone=wide(f.fall.zone)),
+        fall=replace(f.fall, count=wide(f.fall.count), zone=wide(f.fall.zone),
+                     leaves=wide(f.fall.leaves)),
         falling=replace(f.falling, depth=depth, current=current, diameter=diameter),
     )
 
@@ -227,7 +228,7 @@ def picks_of(
     rows = Rows(np.full(count, plastic), np.asarray(heads), np.zeros(count, dtype=int), zero, zero,
                 fit, np.full(count, ""), 0)
     presented = situation.presented(retrieve)
-    cond = situation.conditions(lines, presented).checked()
+    cond = situation.conditions(lines, presented, density=densities(box.lines)).checked()
     one = _tie(box, cond, rows, way, np.arange(count), lines)
     wide = replace(one.brought_back(presented, len(box.rods)),
                    counts=(fit > FITS_BADLY)[one.order])
@@ -269,7 +270,8 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
     for presented in ways:
         # What is let down is not cast; beside that the way it is brought back changes no figure.
         if presented.lowered not in tied_:
-            cond = situation.conditions(lines, presented).checked()
+            cond = situation.conditions(
+                lines, presented, density=densities(box.lines)).checked()
             tied_[presented.lowered] = [
                 _tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
                 for kind in dict.fromkeys(kinds.tolist())]

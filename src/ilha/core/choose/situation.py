@@ -12,14 +12,17 @@ from ilha.core.bench.fit import SHANKS
 from ilha.core.bench.strength import LEADERS, least_line_kg
 from ilha.core.choose.fish import Feeds, Fish
 from ilha.core.choose.retrieves import RETRIEVES, Presented
+from ilha.core.choose.zones import Cover, zone_of
 from ilha.core.errors import Array, DomainError, require
+from ilha.core.judge.doubt import CURRENT
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.move.drift import LEEWAY
 from ilha.core.tables import STANCES, read_table
 from ilha.core.water.conditions import ACROSS, Conditions, FallKind
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader
 
 PLACES: dict[str, dict[str, Any]] = read_table("places.toml")
-Cover = Literal["none", "low-weed", "tall-weed", "overhang", "snags"]
 Bottom = Literal["sand", "mud", "grass", "rock", "oyster", "wreck"]
 Trend = Literal["falling", "steady", "rising"]
 Clarity = Literal["clear", "stained", "dirty"]
@@ -36,58 +39,13 @@ WORDS: dict[str, tuple[str, ...]] = {
 }
 """What each fact of a situation may be; rules may ask for nothing else."""
 
-BOTTOM_ZONE, LOW_ZONE, TOP_ZONE = 0.5, 1.0, 1.0
-"""Height (m) of the water in which fish take at the bottom, near it, and at the top."""
-KEEN_RISE = 2.75
-"""Fish that feed freely rise by 2.5 to 3 m."""
 HOPPED_SPEED = 0.6
 """Speed of the reel (m/s) that the retrieve's figures are of where nothing is swum."""
 LET_DOWN_FROM = 25.0
 """From a boat, lines are let down rather than cast from this depth (m) on (judgement)."""
+DOWN_A_LEDGE, LEDGE = "down-ledge", 0.05
+"""A bottom that falls towards the rod by so much of the cast is followed down (judgement)."""
 AFLOAT = ("anchored", "drifting", "kayak")
-
-
-def zone_of(feeding: str, depth: ArrayLike, mood: str = "steady") -> tuple[Array, Array]:
-    """Heights (m above the bottom) between which the fish takes, at a depth (m); as the depth.
-
-    Bottom ambushers take within half a metre; suspended fish show 2 to 4 m above the bottom, or,
-    where the water is shallower than 8 m, from half to three quarters of the way down; those that
-    feed freely rise. Common practice, no source.
-    """
-    d = np.asarray(depth, dtype=float)
-    deep = d >= 8.0
-    low, high = {
-        "bottom": (0.0 * d, np.minimum(BOTTOM_ZONE, 0.5 * d)),
-        "low": (0.0 * d, np.minimum(LOW_ZONE, 0.7 * d)),
-        "mid": (0.35 * d, 0.65 * d),
-        "suspended": (np.where(deep, 2.0, 0.25 * d), np.where(deep, 4.0, 0.5 * d)),
-        "top": (np.maximum(d - TOP_ZONE, 0.5 * d), d),
-    }[feeding]
-    if mood == "keen":
-        high = np.minimum(high + KEEN_RISE, np.maximum(high, 0.8 * d))
-    elif mood == "shy":
-        high = low + 0.5 * (high - low)
-    return np.asarray(low), np.asarray(high)
-
-
-LOW_WEED_SHARE = 0.5
-"""Weed up to this share of the depth is low (judgement)."""
-
-
-def cover_kind(words: str, height: float, depth: float) -> Cover:
-    """The kind of cover that a mark's own words and its height (m) speak of, in a depth (m).
-
-    >>> cover_kind("eelgrass", 0.35, 1.2), cover_kind("none", 0.0, 1.2)
-    ('low-weed', 'none')
-    """
-    told = words.lower()
-    if any(word in told for word in ("overhang", "mangrove", "deck", "branches")):
-        return "overhang"
-    if any(word in told for word in ("snag", "pile", "rope", "timber", "wood")):
-        return "snags"
-    if told == "none" and height <= 0.0:
-        return "none"
-    return "low-weed" if height <= LOW_WEED_SHARE * depth else "tall-weed"
 
 
 @dataclass(frozen=True)
@@ -104,7 +62,8 @@ class Situation:
     cast_angle_deg, wind_angle_deg, profile, salinity, drift_plane : as in
     :class:`ilha.core.water.conditions.Conditions`. drift_speed : of a drifting boat over the
     surface current, m/s (None: the usual leeway along it). swell_typed : m, None: the place's;
-    swell_period : s.
+    swell_period : s. shelter, tied_leader, ground : as in Conditions. current_spread : of
+    the logarithm of the current, as the log has narrowed it.
     """
 
     place: str
@@ -148,6 +107,10 @@ class Situation:
     salinity: float = 35.0
     swell_typed: float | None = None
     swell_period: float = 7.0
+    shelter: str = "even"
+    tied_leader: Leader | None = None
+    ground: Ground | None = None
+    current_spread: float = CURRENT
 
     def __post_init__(self) -> None:
         for name, allowed in WORDS.items():
@@ -255,8 +218,17 @@ class Situation:
             key for key, r in RETRIEVES.items()
             if (r.steady or not swum) and (not r.feeds or self.feeds in r.feeds)
             and not (self.off_bottom and r.height == "bottom")
-            and (key != "let-down" or self.stance in AFLOAT))
+            and (key != "let-down" or self.stance in AFLOAT)
+            and (key != DOWN_A_LEDGE or self.falls_away))
         return found or (self.first_retrieve,)
+
+    @property
+    def falls_away(self) -> bool:
+        """Whether the bottom falls towards the rod, so that a lure can be followed down it."""
+        if self.ground is None:
+            return False
+        away = np.linspace(0.0, self.cast_m, 21)
+        return bool(np.max(self.ground.deeper(away, self.cast_m)) > LEDGE * self.cast_m)
 
     def presented(self, retrieve: str) -> Presented:
         """How the water model meets a retrieve here."""
@@ -272,10 +244,11 @@ class Situation:
 
     def conditions(
         self, lines: Array, presented: Presented | None = None, depth: Array | None = None,
-        surface_speed: Array | None = None,
+        surface_speed: Array | None = None, density: Array | float | None = None,
     ) -> Conditions:
         """The water as the board has it: one column for each line (m) at this moment, or for each
-        of a day's depths (m) and currents (m/s). presented : None as ``first_retrieve``.
+        of a day's depths (m) and currents (m/s). presented : None as ``first_retrieve``. density :
+        of the lines, kg/m³, None: not told.
 
         Everyone who asks the board asks it here.
         """
@@ -296,7 +269,8 @@ class Situation:
             drift_plane=self.drift_plane if drifts else 1.0,
             drift_speed=leeway if drifts else 0.0,
             retrieve_speed=how.speed, steady=how.steady, swell_m=self.swell,
-            swell_period_s=self.swell_period,
+            swell_period_s=self.swell_period, shelter=self.shelter, line_density=density,
+            leader=self.tied_leader, ground=None if how.lowered else self.ground,
         )
 
     def facts(self) -> dict[str, Any]:

@@ -10,6 +10,7 @@ import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices, require
 from ilha.core.judge import limits
+from ilha.core.judge.doubt import UNSURE, Doubt, Sure, doubt_of, right_share
 from ilha.core.judge.falls import swung_in
 from ilha.core.judge.figures import Figures, figures
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, School, by_depth_table, lightest
@@ -19,6 +20,7 @@ from ilha.core.move.fall import Fall, Swing
 from ilha.core.move.glide import Glide
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import greatest_current, least_mass, least_sinker
+from ilha.core.move.payout import off_spool
 from ilha.core.move.rest import Rest, rest
 from ilha.core.move.retrieve import Retrieve
 from ilha.core.rig.assembly import assemble
@@ -46,6 +48,8 @@ class Board:
     """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
     judged: dict[str, Judgement]
     picks: dict[str, Indices]  # (T,) index of the head, -1 for none
+    sure: Sure = UNSURE
+    """What the log has narrowed."""
 
     @property
     def judgement(self) -> Judgement:
@@ -122,6 +126,30 @@ class Board:
     def stop(self) -> Array:
         """Count (s) at which a line let down is stopped to hang the rig in the zone's middle."""
         return np.broadcast_to(self.figures.hangs_at, self.shape)
+
+    @cached_property
+    def doubt(self) -> Doubt:
+        """Of the count to the fish."""
+        return doubt_of(self.figures, self.count, self.sure)
+
+    @cached_property
+    def right_share(self) -> Array:
+        """How sure "right" is of each head, 0 to 1."""
+        f, cond = self.figures, self.figures.cond
+        low, high = self.window_low, self.window_high
+        if cond.steady:
+            low, high = f.retrieve.speed_low, f.retrieve.speed_high
+        patience = self.school.patience_for(np.asarray(cond.depth))
+        share = right_share(f, low, high, patience, self.doubt.spread, self.sure)
+        return np.broadcast_to(share, self.shape)
+
+    @cached_property
+    def off_spool(self) -> Array:
+        """Line off the spool when it is down, m."""
+        f, cond = self.figures, self.figures.cond
+        return np.broadcast_to(off_spool(
+            f.fall, f.falling.depth, cond.cast, np.asarray(cond.tip_height), cond.crosswind,
+            cond.lowered, cond.fall != "fed"), self.shape)
 
     @cached_property
     def count(self) -> Array:
@@ -209,6 +237,7 @@ def board(
     slow: Sequence[float] | None = None,
     fit: Indices | None = None,
     lightest_zone: Array | float | None = None,
+    sure: Sure = UNSURE,
 ) -> Board:
     """Judge every head on one plastic, at every time step.
 
@@ -224,7 +253,7 @@ def board(
     fit : (H,) how each head's hook goes with the plastic, as ``schools.lightest`` has it; None:
         all well. One that fits badly is no pick, and nothing is held against it.
     lightest_zone : s in the zone of the lightest rig that does the job, where it is known apart
-        from these heads.
+        from these heads. sure : how far the log has narrowed what is not known.
 
     Raises
     ------
@@ -263,4 +292,4 @@ def board(
         usable = usable & (fit > FITS_BADLY)[:, None]
     picks["depth-table"] = by_depth_table(
         mass, usable, cond.depth + steps, cond.surface_speed + steps)
-    return Board(f, plastic, box, rod, chosen, low, high, bears, judged, picks)
+    return Board(f, plastic, box, rod, chosen, low, high, bears, judged, picks, sure)

@@ -9,6 +9,7 @@ import numpy as np
 
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.board import Board, board
+from ilha.core.judge.doubt import UNSURE, Sure
 from ilha.core.judge.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.move.cast import Rod
 from ilha.core.move.drift import Drift
@@ -66,6 +67,8 @@ def _traces(b: Board, points: int) -> Traces:
         height, shift = fed_path(f.falling, points)
     else:
         height, _, shift = f.swing.path(f.falling, points)
+    # Down from the surface to where it lands, over the depth where the cast lands.
+    height = 1.0 - (1.0 - height) * (f.falling.depth / np.asarray(cond.depth))
     shares = np.linspace(1.0, 0.04, PATH_POINTS)
     path = None
     if cond.steady:
@@ -99,13 +102,15 @@ def day(
     bare: bool = False,
     slow: Sequence[float] | None = None,
     fit: Indices | None = None,
+    sure: Sure = UNSURE,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
     ``drifting`` the way of a boat that is not fixed.
 
     bare : the board alone, nothing to draw and no remedies.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
-    are left out; a day that is dry throughout has no board. slow, fit : as the board has them.
+    are left out; a day that is dry throughout has no board. slow, fit, sure : as the board has
+    them.
 
     Raises
     ------
@@ -121,7 +126,7 @@ def day(
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
     result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow,
-                   fit=fit)
+                   fit=fit, sure=sure)
     if bare:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),

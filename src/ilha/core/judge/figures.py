@@ -171,7 +171,7 @@ class Figures:
         return Water(self.ends.weight, self.ends.area, np.asarray(cond.line_diameter),
                      np.asarray(cond.depth), np.asarray(cond.tip_height), self.rho, self.nu,
                      np.asarray(cond.surface_speed), float(np.radians(cond.cast_angle_deg)),
-                     cond.flow, cond.swell, cond.slope)
+                     cond.flow, cond.swell, cond.ground, cond.leader)
 
     @cached_property
     def slack(self) -> Flags:
@@ -312,8 +312,8 @@ def figures(
     if not isinstance(ends.tackle, Sinker):
         own = np.where(glide.sinks, own, np.nan)
     held = Held(own, body.drag_area, line, depth, tip, rho, nu, cond.flow, cond.drift_speed,
-                cond.drift_follows, ends.tackle, cond.drift_plane)
-    fall, swung = fall_of(falling, held, cond)
+                cond.drift_follows, ends.tackle, cond.drift_plane, cond.line_density, cond.leader)
+    falling, fall, swung = fall_of(falling, held, cond)
     return Figures(
         cond, rod, rho, nu, body, glide, ends, falling, fall, swung, held,
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),

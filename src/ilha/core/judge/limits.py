@@ -55,6 +55,7 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     feed = cond.feed_tension if school.feed is None else school.feed
     tail = f.tail_speed
     patience = school.patience_for(np.asarray(cond.depth))
+    into_zone = f.fall.leaves - f.fall.zone
     out = [
         _gets_there(f, school, shape),
         Limit("sinks", LOWER, "N", weight, 0.0, f.sinks),
@@ -62,7 +63,7 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
         Limit("in-touch", LOWER, "m", slack, NEXT_LIFT, _stack(
             [~(slack > share * NEXT_LIFT) for share in (1.0, 1.0, HALF_FEEL)], shape)),
         Limit("tail-works", LOWER, "m/s", speed, tail, ~(speed < tail)),
-        Limit("waits", LOWER, "s", f.fall.count, patience, ~(f.fall.count > patience)),
+        Limit("waits", LOWER, "s", into_zone, patience, ~(into_zone > patience)),
     ]
     if f.swing is not None:
         # Held, it gets there only if the line that is out is as long as the hold needs.

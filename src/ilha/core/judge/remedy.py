@@ -10,8 +10,9 @@ import numpy as np
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.board import Board
 from ilha.core.judge.figures import ESTIMATES
-from ilha.core.judge.limits import lower_limits
+from ilha.core.judge.limits import HALF_FEEL, NEXT_LIFT, lower_limits
 from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
+from ilha.core.move.bow import wind_slack
 from ilha.core.rig.tackle import SINGLE
 
 COMMON_LINES = tuple(mm * 1e-3 for mm in (0.33, 0.28, 0.24, 0.19, 0.17, 0.15, 0.13, 0.11, 0.09))
@@ -28,12 +29,14 @@ class Remedies:
     weight : index of the nearest head by mass, heavier (lighter for one too heavy), that is right.
     shape : of one of the same weight in another shape that is. line : diameter (m) of the thickest
     thinner line on which this head is right. wait : step from which this head is right again.
+    low_tip : whether a tip held low puts right what only the wind on the line makes wrong.
     """
 
     weight: Indices
     shape: Indices
     line: Array
     wait: Indices
+    low_tip: Flags
 
 
 def _next_right(right: Flags, at: Indices) -> Indices:
@@ -116,4 +119,24 @@ def remedies(b: Board, diameters: Sequence[float] = COMMON_LINES) -> Remedies:
     later = _next_right(right.T, np.arange(1, b.shape[1] + 1)).T
     wait = np.where(right | (later >= b.shape[1]), -1, later)
     shape = np.where(right, -1, _by_shape(mass, [h.shape for h in b.heads], right))
-    return Remedies(weight, shape, _by_line(b, diameters, swept), wait)
+    return Remedies(weight, shape, _by_line(b, diameters, swept), wait, _by_low_tip(b))
+
+
+LOW_TIP = 0.3
+"""A tip held low, m above the water."""
+
+
+def _by_low_tip(b: Board) -> Flags:
+    """Where the wind's bow alone hides the rig, and a low tip shortens it enough to be no
+    matter."""
+    f, j = b.figures, b.judgement
+    codes = np.array([item.code for item in j.limits])
+    windy = (codes[j.decided] == "in-touch") & (j.verdict != RIGHT)
+    if not np.any(windy):
+        return np.asarray(windy)
+    cond = f.cond
+    low = np.minimum(LOW_TIP, np.asarray(cond.tip_height))
+    slack = wind_slack(cond.line_diameter, cond.crosswind, low, cond.cast, f.ends.weight)
+    others = np.logical_and.reduce([np.broadcast_to(item.passed, (3, *b.shape))[1]
+                                    for item in j.limits if item.code != "in-touch"])
+    return np.asarray(windy & others & np.broadcast_to(slack <= HALF_FEEL * NEXT_LIFT, b.shape))

@@ -19,13 +19,18 @@ WATER_WORDS = ("right", "marginal", "too-light", "drags")
 """What the water alone says of a rig; how heavy it is beyond need is told apart."""
 
 
+PER_METRE = 1.0
+"""In deep water the angler waits a second for each metre (common practice, no source)."""
+
+
 @dataclass(frozen=True)
 class School:
     """What a school asks of a head.
 
     ``because`` says of its pick why it was picked. scope_limit : None where it goes by the drift
-    of a fed line instead, which is then pulled with ``feed`` N. patience : s, or s per metre of
-    depth where ``in_proportion``. casts : whether the rod must throw the rig.
+    of a fed line instead, which is then pulled with ``feed`` N. patience : s down to the fish's
+    water, or a second for each metre where that is longer; s per metre where ``in_proportion``.
+    casts : whether the rod must throw the rig.
     """
 
     key: str
@@ -41,7 +46,9 @@ class School:
 
     def patience_for(self, depth: Array) -> Array:
         """Longest count (s) the angler waits for, at a depth (m)."""
-        return np.asarray(self.patience * (depth if self.in_proportion else 1.0))
+        if self.in_proportion:
+            return np.asarray(self.patience * depth)
+        return np.maximum(self.patience, PER_METRE * np.asarray(depth))
 
 
 DRIFT_SHARE = 0.3

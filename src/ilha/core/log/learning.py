@@ -9,12 +9,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, require
+from ilha.core.errors import Array, Flags, require
+from ilha.core.normal import normal_cdf
 
 PRIOR_SINK, PRIOR_CURRENT = 0.20, 0.20
 """Standard deviation of the logarithm of a factor before anything was seen: speeds are good to
@@ -101,6 +101,37 @@ def sink_factor(observed: ArrayLike, expected: ArrayLike) -> Factor:
     return _factor(middle, total**-0.5, int(good.sum()), int((~good).sum()))
 
 
+ASKED_BEYOND = 1.2816
+"""Standard deviations from the model, the middle 80 %, beyond which a drop is asked about."""
+ENOUGH = 3
+"""Drops that agree among each other are believed from so many on, whatever the model says."""
+
+
+def odd(observed: ArrayLike, expected: ArrayLike) -> Flags:
+    """Which timed drops of one rig are to be asked about, not learned from: (N,).
+
+    Those that are off the model's count by more than both its own doubt and the scatter of one
+    count. Where three and more were timed and most of them agree, off what these say.
+    """
+    seen, model = np.atleast_1d(observed), np.atleast_1d(expected)
+    residual = np.log(np.asarray(seen, dtype=float) / np.asarray(model, dtype=float))
+    limit = ASKED_BEYOND * np.hypot(PRIOR_SINK, scatter_of(model))
+    centre = 0.0
+    if residual.size >= ENOUGH:
+        middle = float(np.median(residual))
+        near = np.abs(residual - middle) <= ASKED_BEYOND * 2.0 * scatter_of(model)
+        if near.sum() >= max(ENOUGH, 0.6 * residual.size):
+            centre = middle
+    return np.asarray(np.abs(residual - centre) > limit)
+
+
+def deeper_by(depth: ArrayLike, observed: ArrayLike, expected: ArrayLike) -> float:
+    """How much deeper (m) it is than was thought, from drops that took longer for that alone: a
+    fall's time goes with its depth; their median. depth : m, that each was computed for."""
+    ratio = np.asarray(observed, dtype=float) / np.asarray(expected, dtype=float)
+    return float(np.median(np.asarray(depth, dtype=float) * (ratio - 1.0)))
+
+
 _GRID = np.linspace(np.log(0.25), np.log(4.0), 1201)
 
 
@@ -131,7 +162,7 @@ def current_factor(
     if flow.size == 0:
         return NOTHING_CURRENT
     margin = (np.log(reach / flow)[:, None] - _GRID[None, :]) / HOLD_SCATTER
-    holds = _normal_cdf(margin)
+    holds = normal_cdf(margin)
     likely = np.where(np.asarray(held, dtype=bool)[:, None], holds, 1.0 - holds)
     log_post = np.log(np.maximum(likely, 1e-12)).sum(axis=0) - 0.5 * (_GRID / PRIOR_CURRENT) ** 2
     post = np.exp(log_post - log_post.max())
@@ -141,16 +172,3 @@ def current_factor(
     edges = np.interp([0.5 - 0.5 * INTERVAL, 0.5 + 0.5 * INTERVAL], np.cumsum(post), _GRID)
     return Factor(float(np.exp(middle)), float(np.exp(edges[0])), float(np.exp(edges[1])),
                   flow.size, 0, spread)
-
-
-@lru_cache(maxsize=1)
-def _cdf_table() -> tuple[Array, Array]:
-    x = np.linspace(-9.0, 9.0, 3601)
-    density = np.exp(-0.5 * x**2) / np.sqrt(2.0 * np.pi)
-    steps = np.concatenate([[0.0], 0.5 * (density[1:] + density[:-1]) * np.diff(x)])
-    return x, np.cumsum(steps)
-
-
-def _normal_cdf(x: Array) -> Array:
-    """Of the standard normal, by trapezoid on a table: within 1e-7."""
-    return np.asarray(np.interp(x, *_cdf_table()))

@@ -41,6 +41,41 @@ class SeenCast:
         require(f"{name}.drag_area_cm2", self.drag_area * 1e4, "cm²", see, low=0.0)
 
 
+USUAL_RATING = np.array([0.007, 0.020, 0.030, 0.085])
+_LOG_RATING = np.log(USUAL_RATING)
+USUAL_LENGTH, USUAL_DISTANCE = (2.1, 2.4, 2.7, 3.3), (30.0, 40.0, 55.0, 80.0)
+USUAL_LINE_MM, USUAL_AREA_CM2 = (0.11, 0.15, 0.19, 0.28), (2.0, 2.5, 3.0, 5.0)
+"""A rod of such a rating (its most, kg) is so long (m) and throws two thirds of it so far (m), on
+such a line: common practice, no source."""
+
+
+def usual_cast(lure_max: float, length: float | None = None) -> SeenCast:
+    """The cast that a rod nobody has measured is taken to make, by its rating (kg) and length (m).
+
+    Between the usual ratings in their logarithm, beyond them as they go on; a longer rod throws
+    further by the root of its length (judgement).
+
+    Raises
+    ------
+    DomainError
+        For a rating that is not above 0 g.
+    """
+    most = float(require("rod.lure_max_g", lure_max * 1e3, "g", "see the rod's rating", above=0.0,
+                         high=500.0)) / 1e3
+    at = float(np.log(most))
+
+    def usual(values: tuple[float, ...]) -> float:
+        i = int(np.clip(np.searchsorted(_LOG_RATING, at), 1, _LOG_RATING.size - 1))
+        share = (at - _LOG_RATING[i - 1]) / (_LOG_RATING[i] - _LOG_RATING[i - 1])
+        return float(values[i - 1] * (values[i] / values[i - 1]) ** share)
+
+    distance = usual(USUAL_DISTANCE)
+    if length is not None:
+        distance *= float(np.sqrt(length / usual(USUAL_LENGTH)))
+    return SeenCast(2.0 / 3.0 * most, min(distance, 120.0), usual(USUAL_LINE_MM) * 1e-3,
+                    usual(USUAL_AREA_CM2) * 1e-4)
+
+
 @dataclass(frozen=True)
 class Rod:
     """A rod's rating (kg), its effective mass (kg) and the casts it was seen to make.
@@ -54,6 +89,9 @@ class Rod:
     casts: tuple[SeenCast, ...] = (SeenCast(),)
     limits: bool = True
     """False for the rod that stands in when none is named: it rules nothing out."""
+    assumed: bool = False
+    """Its cast is the usual one of its rating: every figure of it is a guess."""
+    length: float | None = None
 
     def __post_init__(self) -> None:
         g, see = "g", "see the rod's rating"
@@ -177,13 +215,14 @@ def energy_for(rod: Rod, mass: Array) -> Array:
 
 
 def package_drag_area(body: Body) -> Array:
-    """Drag area (m²) of a package in the air: 0.5 of its section nose-on, 0.05 of its side, tail.
+    """Drag area (m²) of a package in the air: 0.5 of its section nose-on, 0.05 of its side, tail,
+    hair, legs and blades.
 
     Judgement: how a soft plastic tumbles is not computed.
     """
     nose = np.maximum(body.section_head, body.section_body)
     side = body.family.c_a * body.height * body.length + 0.8 * body.d_head**2
-    return np.asarray(0.5 * nose + 0.05 * side + body.plate_drag)
+    return np.asarray(0.5 * nose + 0.05 * side + body.plate_drag + body.fuzz)
 
 
 def cast_distance(
@@ -206,5 +245,7 @@ def _flown(shape: tuple[int, ...], *given: bytes) -> Array:
 
 def is_guess(rod: Rod, mass: Array) -> Flags:
     """Whether a package (kg) lies too far from every cast seen for the energy to carry over."""
+    if rod.assumed:
+        return np.ones(np.shape(mass), dtype=bool)
     far = np.abs(np.asarray(mass)[..., None] / rod.masses - 1.0) > GUESS_BEYOND
     return np.asarray(np.all(far, axis=-1))

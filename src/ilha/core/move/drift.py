@@ -72,7 +72,7 @@ def drift(boat: Boat, stream: Array, profile: Profile) -> Drift:
     turn = boat.angle(stream)
     cos, sin = np.cos(turn), np.sin(turn)
     # In axes along the current and across it.
-    mean = (1.0 - profile.mean_share) * speed
+    mean = (profile.factor - profile.mean_share) * speed
     along, across = mean + w * cos, w * sin
     length = np.hypot(along, across)
     still = length < 1e-9

@@ -14,6 +14,7 @@ from numpy.typing import ArrayLike
 from ilha.core.errors import Array, Flags
 from ilha.core.move.held import held_fall, line_drag
 from ilha.core.water.flow import SEVENTH_ROOT, Profile
+from ilha.core.water.line import Leader
 
 CT_LINE = 0.01
 """Skin friction coefficient of a line along the flow (Hoerner's range; judgement)."""
@@ -74,8 +75,8 @@ class Falling:
             self.weight > 0.0, self.weight, np.nan))
         # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
         n = self.profile.exponent
-        flow = tau ** (7.0 * n) if self.profile.canopy == 0.0 else self.profile.share(
-            height * self.depth, self.depth)
+        flow = self.profile.factor * tau ** (7.0 * n) if self.profile.plain else (
+            self.profile.share(height * self.depth, self.depth))
         rate = flow * 7.0 * self.depth * tau**6 * slow
         step = _TAU[0] - _TAU[1]
         # Simpson over pairs of intervals, with the parabola's own value at the middle node.
@@ -250,16 +251,22 @@ WIND_TIME, WIND_POWER, WIND_IN = 0.16, 1.1, 0.37
 weight: share of the time, its power, and come-in over the depth (fitted to the page's six rows)."""
 
 
+NEAR_POWER = 10.0
+"""How fast a metre of line counts for less, the further it is from the rig (tried on the chain)."""
+
+
 def swing(
     f: Falling, cast: Array, tip_height: Array, zone_from: Array | float, zone_to: Array | float,
     start: Array | float = 0.0, angle_deg: float = 90.0, wind: Array | float = 0.0,
+    leader: Leader | None = None,
 ) -> Swing:
     """Fall of a rig on a line held from ``start`` m down, ``cast`` m away, in the current.
 
     Time, come-in and drift are the table's (:mod:`ilha.core.move.held`), made by a dynamic chain;
     how they come about between is the closed form of a fall with the line's own drag. angle_deg :
     from the way the current goes to the way the cast goes. wind : m/s across the cast. Before it is
-    held, the fed fall's time and drift. NaN where the cast is too short to reach the bottom.
+    held, the fed fall's time and drift. leader : the line near the rig moves most, and counts
+    most. NaN where the cast is too short to reach the bottom.
     """
     begin = np.minimum(np.asarray(start, dtype=float), f.depth)
     left = np.asarray(f.depth - begin)
@@ -269,6 +276,12 @@ def swing(
     x, h = np.broadcast_arrays(np.asarray(cast, dtype=float), np.asarray(tip_height, dtype=float))
     current = f.current * f.profile.mean_share / SEVENTH_ROOT.mean_share / f.speed
     lam = 0.5 * f.rho * cd * f.diameter * f.depth / f.big_k
+    if leader is not None:
+        cd_leader = line_drag(
+            np.maximum(np.nan_to_num(f.speed), 1e-3), np.asarray(leader.diameter), f.nu)
+        more = cd_leader * leader.diameter / (cd * f.diameter) - 1.0
+        near = np.minimum(leader.length / np.hypot(x, h + f.depth), 1.0)
+        lam = lam * (1.0 + more * (1.0 - (1.0 - near) ** NEAR_POWER))
     table = held_fall(x / f.depth, h / f.depth, lam, current, begin / f.depth, angle_deg)
     pulled = 0.5 * RHO_AIR * 1.2 * f.diameter * np.asarray(wind) ** 2 * x / f.weight
     seconds = table.time * left / f.speed * (1.0 + WIND_TIME * pulled**WIND_POWER)

@@ -123,14 +123,16 @@ def _trim_terms(body: Body, rho: Array) -> tuple[_Trim, Array]:
     k1, k2 = inertia_coefficients(f)
     section = PI_4 * b**2 * body.body_scale
     volume_body = fam.c_v * section * length
-    v_head = np.where(body.inside, 0.0, body.v_head)
+    # A sphere alone has no such moment: of the head counts what continues the body's outline.
+    outline = np.minimum(1.0, b / np.maximum(body.d_head, 1e-6)) ** 3
+    v_head = np.where(body.inside, 0.0, body.v_head * outline)
     s_e, v_e = fam.s_e * section, fam.v_e * volume_body
     s_t = 0.5 * PI_4 * (fam.sheet_breadth * b) ** 2
     x_s = 0.5 * (fam.sheet_from + 1.0) * length
     area_body, area_head = fam.c_a * b * length, 0.8 * body.d_head**2
     area = area_body + area_head
     x_n = (area_body * fam.x_a * length - area_head * 0.45 * body.d_head) / area
-    cross = 1.1 * crossflow_factor(f) * area
+    cross = 1.1 * crossflow_factor(f) * area_body + body.cd_head * body.section_head
     k = k2 - k1
     terms = _Trim(
         p_fore=k * (v_e + v_head - s_e * (fam.x_e * length - x_w)) - s_t * (x_s - x_w),

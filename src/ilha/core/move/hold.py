@@ -15,8 +15,10 @@ from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, Flags, Indices, require
 from ilha.core.move.fall import CT_LINE
+from ilha.core.move.leader import up_the_leader
 from ilha.core.rig.tackle import SINGLE, Tackle
 from ilha.core.water.flow import SEVENTH_ROOT, Profile
+from ilha.core.water.line import Leader, felt_weight
 
 STEPS = 12
 """Runge-Kutta steps: at most 0.3 % against solve_ivp for a scope under 10."""
@@ -69,6 +71,8 @@ def hold(
     drift_speed: ArrayLike = 0.0,
     tackle: Tackle = SINGLE,
     height: ArrayLike | None = None,
+    line_density: ArrayLike | None = None,
+    leader: Leader | None = None,
     cd: float | None = None,
     ct: float = CT_LINE,
     steps: int = STEPS,
@@ -87,6 +91,8 @@ def hold(
     tackle : what hangs there: one rig, two, or a sinker; ``weight`` and ``drag_area`` are those
         of the rear rig or of the jig.
     height : m above the bottom at which the rig hangs; just off the bottom where None.
+    line_density : of the line, kg/m³; None: its weight in the water is left out.
+    leader : what is tied between line and rig; what of it is longer than the water is left out.
     cd : a constant drag coefficient of the line instead of White's fit, for checks.
     ct : skin friction coefficient along the line. steps : Runge-Kutta steps.
     trace : also return the line's shape. bare : the scope and the line out alone, for inversions;
@@ -116,19 +122,24 @@ def hold(
     start = tackle.start(weight, np.asarray(drag_area), flow_at, low, rho)
     # Two heads on a leader as long as the water is deep: the front one comes out of it.
     z0 = np.minimum(start.height, 0.98 * depth)
+    y0 = np.broadcast_to(np.arcsinh(start.pull / start.vertical), shape)
+    tension = np.broadcast_to(np.hypot(start.vertical, start.pull), shape)
+    below, aside = start.below, np.zeros(())
+    if leader is not None:
+        z0, y0, tension, wet, aside = up_the_leader(
+            leader, flow_at, np.broadcast_to(z0, shape), depth, y0, tension, rho, nu, cd, ct)
+        below = below + wet
     t = (np.arange(2 * steps + 1) / (2.0 * steps)).reshape((-1,) + (1,) * len(shape))
     share, pace = height_share(t), _pace(t)
     z = z0 + (depth - z0) * share
-    load = _Load.of(flow_at(z), (depth - z0) * pace, diameter, rho, nu, cd, ct)
-
-    y0 = np.broadcast_to(np.arcsinh(start.pull / start.vertical), shape)
-    tension = np.broadcast_to(np.hypot(start.vertical, start.pull), shape)
+    load = _Load.of(flow_at(z), (depth - z0) * pace, diameter, rho, nu, cd, ct,
+                    felt_weight(diameter, line_density, rho, depth, weight))
     with np.errstate(over="ignore", invalid="ignore", divide="ignore"):
         y, e, bend, tension = _climb(load, y0, tension, steps)
     lines, spans = _integrals(y, e, bend, depth - z0, t[::2], trace, bare)
     y_top = y[-1]
     cosh = np.cosh(y_top)
-    line_out = lines[-1] + h * cosh + start.below
+    line_out = lines[-1] + h * cosh + below
     scope = line_out / (depth + h)
     stop_z = _height_of_flat(y, np.broadcast_to(z[::2], y.shape))
     flat = np.isfinite(stop_z)
@@ -143,7 +154,7 @@ def hold(
     return Hold(
         scope=shown(scope),
         line_out=shown(line_out),
-        span=nothing if bare else shown(spans[-1] + h * np.sinh(y_top)),
+        span=nothing if bare else shown(spans[-1] + aside + h * np.sinh(y_top)),
         tension=nothing if bare else shown(tension),
         tip_angle=nothing if bare else shown(np.arcsin(1.0 / cosh)),
         never=never,
@@ -173,16 +184,19 @@ def _pace(t: Array) -> Array:
 class _Load:
     """Loads at the (2 steps + 1) half steps, per unit of t and per tension, for c = 2 cosh y.
 
-    dy/dt = (push + thin c^(2/3))/T, dT/dt = skin s²/c with s = 2 sinh y.
+    dy/dt = (push + thin c^(2/3) - heavy c s/4)/T, dT/dt = skin s²/c + heavy with s = 2 sinh y.
     """
 
     push: Array
     thin: Array
     skin: Array
+    heavy: Array | None
+    """The line's own weight; None where it has none."""
 
     @classmethod
     def of(
-        cls, flow: Array, dz: Array, d: Array, rho: Array, nu: Array, cd: float | None, ct: float
+        cls, flow: Array, dz: Array, d: Array, rho: Array, nu: Array, cd: float | None, ct: float,
+        weighs: Array,
     ) -> _Load:
         size = np.abs(flow)
         across = 0.5 * rho * d * size * dz
@@ -192,13 +206,19 @@ class _Load:
             push=across * flow * (1.0 if cd is None else cd),
             thin=across * np.cbrt(flow) * thin * (1.0 if cd is None else 0.0),
             skin=0.5 * rho * ct * np.pi * d * size**2 * dz * 0.5,
+            heavy=weighs * dz if np.any(weighs) else None,
         )
 
-    def bend(self, i: int, c: Array, tension: Array) -> Array:
+    def bend(self, i: int, c: Array, tension: Array, y: Array) -> Array:
         """dy/dt at half step i."""
-        out = np.cbrt(c * c)
+        square = c * c
+        out = np.cbrt(square)
         out *= self.thin[i]
         out += self.push[i]
+        if self.heavy is not None:
+            # 4 sinh y cosh y, from c alone.
+            square = np.sqrt(square * np.maximum(square - 4.0, 0.0))
+            out -= 0.25 * self.heavy[i] * np.copysign(square, y)
         out /= tension
         return out
 
@@ -207,7 +227,8 @@ class _Load:
         e = np.exp(y)
         inverse = 1.0 / e
         c, s = e + inverse, e - inverse
-        return c, self.skin[i] * s * s / c * dt
+        gain = self.skin[i] * s * s / c * dt
+        return c, gain if self.heavy is None else gain + self.heavy[i] * dt
 
 
 def _two_cosh(y: Array) -> Array:
@@ -228,14 +249,17 @@ def _climb(
     for n in range(steps):
         i = 2 * n
         e = np.exp(y, out=exps[n, ...])
-        k1 = load.bend(i, e + 1.0 / e, tension)
+        k1 = load.bend(i, e + 1.0 / e, tension, y)
         nodes[n], bends[n] = y, k1
-        c, gain = load.drag_on(i + 1, y + 0.5 * dt * k1, dt)
+        at = y + 0.5 * dt * k1
+        c, gain = load.drag_on(i + 1, at, dt)
         middle = tension + 0.5 * gain
-        k2 = load.bend(i + 1, c, middle)
-        k3 = load.bend(i + 1, _two_cosh(y + 0.5 * dt * k2), middle)
+        k2 = load.bend(i + 1, c, middle, at)
+        at = y + 0.5 * dt * k2
+        k3 = load.bend(i + 1, _two_cosh(at), middle, at)
         tension = tension + gain
-        k4 = load.bend(i + 2, _two_cosh(y + dt * k3), tension)
+        at = y + dt * k3
+        k4 = load.bend(i + 2, _two_cosh(at), tension, at)
         k2 += k3
         k2 *= 2.0
         k2 += k1
@@ -245,7 +269,7 @@ def _climb(
         # A line gone flat runs away within a step: it is stopped here and said to be never.
         y = np.fmax(np.fmin(k2, _Y_STOP), -_Y_STOP)
     e = np.exp(y, out=exps[steps, ...])
-    nodes[steps], bends[steps] = y, load.bend(2 * steps, e + 1.0 / e, tension)
+    nodes[steps], bends[steps] = y, load.bend(2 * steps, e + 1.0 / e, tension, y)
     return nodes, exps, bends, tension
 
 

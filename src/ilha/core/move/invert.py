@@ -14,6 +14,7 @@ from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import RHO_SINKER, SINGLE, Sinker, Tackle, sinker_area
 from ilha.core.units import G
 from ilha.core.water.flow import Profile
+from ilha.core.water.line import Leader
 
 CURRENT_MAX = 5.0
 """Currents are looked for up to here, m/s."""
@@ -131,10 +132,14 @@ class Held:
     drift_follows: bool = False
     tackle: Tackle = SINGLE
     plane: Array | float = 1.0
+    line_density: Array | float | None = None
+    leader: Leader | None = None
 
     def boat(self, current: Array) -> Array:
         """Speed of the boat along the line's plane, m/s."""
-        return np.asarray(self.drift_speed + (self.plane * current if self.drift_follows else 0.0))
+        return np.asarray(
+            self.drift_speed
+            + (self.plane * self.profile.factor * current if self.drift_follows else 0.0))
 
     def at(self, current: Array, *, height: Array | None = None, trace: bool = False,
            bare: bool = False) -> Hold:
@@ -142,8 +147,8 @@ class Held:
         return hold(
             self.weight, self.area, self.diameter, self.depth, self.tip_height,
             self.plane * current, rho=self.rho, nu=self.nu, profile=self.profile,
-            drift_speed=self.boat(current), tackle=self.tackle, height=height, trace=trace,
-            bare=bare,
+            drift_speed=self.boat(current), tackle=self.tackle, height=height,
+            line_density=self.line_density, leader=self.leader, trace=trace, bare=bare,
         )
 
     def only(self, rows: Flags, columns: Flags) -> Held:

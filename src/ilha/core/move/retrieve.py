@@ -16,6 +16,8 @@ import numpy as np
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.move.way_in import ON_BOTTOM, OUT_OF_ZONE, Shares, WayIn
 from ilha.core.water.flow import SEVENTH_ROOT, Profile
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader
 from ilha.core.water.swell import Swell, wave_number
 
 BOW = 1.7
@@ -23,6 +25,12 @@ BOW = 1.7
 tests/reference/moving.py; the water's own orbits are too quick for it)."""
 ORBIT = 0.8
 """The same for the swell's part of the flow."""
+LEADER = 1.8
+"""How much more a metre of leader counts than its share of a straight line: it moves as the rig
+does, where the line above is bowed (tried on the chain)."""
+LEADER_POWER = 0.75
+"""Power of the diameter with which a line's drag across the flow grows, at the Reynolds numbers of
+lines (White's fit between 20 and 300)."""
 SPEED_MIN, SPEED_MAX = 0.1, 3.0
 SPEEDS = np.array([0.4, 0.6, 0.8, 1.0, 1.25, 1.6, 2.2])
 """At these multiples of the chosen speed the band of good ones is looked for."""
@@ -42,7 +50,8 @@ class Water:
     """What the line and the water bring to a retrieve: all broadcast to (H, T).
 
     current : at the surface, m/s; ``angle`` rad from the way it goes to the way the cast goes.
-    slope : m that the bottom falls for each metre away from the rod.
+    ground : the bottom along the cast, ``depth`` that at its far end; None: level. leader : of what
+    thickness the last of the line is.
     """
 
     weight: Array
@@ -56,7 +65,8 @@ class Water:
     angle: float = 0.5 * np.pi
     profile: Profile = SEVENTH_ROOT
     swell: Swell = CALM
-    slope: float = 0.0
+    ground: Ground | None = None
+    leader: Leader | None = None
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -85,6 +95,14 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
         out[:, :, part] = _reeled(water, _Columns(*(v[part] for v in flat)), shares)
     go, height = out.reshape((2, shares.size, *shape))
     return WayIn(go, height)
+
+
+def _of_leader(r: Array, dry: Array, length: float) -> Array:
+    """Share of the line about each Gauss point, (P, N), that is leader."""
+    edges = dry + np.concatenate([[0.0], np.cumsum(_WEIGHTS)])[:, None] * (r - dry)
+    begin = r - length
+    inside = np.minimum(edges[1:], r) - np.maximum(edges[:-1], begin)
+    return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
 
 
 class _Columns(NamedTuple):
@@ -117,6 +135,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
     bearing = np.full_like(weight, water.angle)
     viscous = 10.0 * (d / nu) ** (-2.0 / 3.0)
     point, none = _POINTS[:, None], np.zeros((4, 1))
+    lead = water.leader
+    thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
     for i in range(1, shares.size):
         nearer = shares[i] * whole
         dt = (r - nearer) / speed
@@ -145,6 +165,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         # Cd at the point that matters most, the one nearest the rig but one.
         load = (0.5 * rho * d * (1.0 + viscous / np.cbrt(past[1] * past[1]))) * (
             _WEIGHTS[:, None] * (r - dry)) * s * past
+        if lead is not None:
+            load = load * (1.0 + LEADER * thicker * _of_leader(r, dry, lead.length))
         moment = k * rig * across * r + np.sum(
             load * (BOW * through + ORBIT * orbit[:-1]), axis=0) - weight * cos * r
         slope = k * r * r * (rig + across * across / rig) + 1.33 * BOW * np.sum(load * s, axis=0)
@@ -156,8 +178,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         time = time + dt
         r = nearer
         deep = depth
-        if water.slope:
-            deep = np.maximum(depth + water.slope * (r * cos - cast), 0.05)
+        if water.ground is not None:
+            deep = water.ground.under(depth, r * cos, cast)
         sin = np.clip(sin + cos * w * dt, 1e-3, np.minimum((tip + deep) / r, 1.0))
         out[0, i] = np.minimum(r * np.sqrt(1.0 - sin * sin) / cast, out[0, i - 1])
         out[1, i] = np.minimum(tip + deep - r * sin, deep)

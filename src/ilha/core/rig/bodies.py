@@ -158,6 +158,8 @@ class Body:
     inside: Flags
     dome: Flags
     foot: Flags
+    fuzz: Any = 0.0
+    """Drag area (m²) of hair, legs and blades, which stand in the air as in the water."""
     parts: tuple[Part, ...] = ()
 
     @property

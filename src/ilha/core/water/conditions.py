@@ -9,6 +9,8 @@ import numpy as np
 
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.water.flow import Profile
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader
 from ilha.core.water.swell import Swell
 
 FallKind = Literal["fed", "held", "fed-then-held"]
@@ -30,6 +32,11 @@ class Conditions:
     tip_height: Array | float = 1.5
     profile: str = "seventh-root"
     canopy: float = 0.0
+    shelter: str = "even"
+    """What stands in the current's way: see :class:`ilha.core.water.flow.Profile`."""
+    line_density: Array | float | None = None
+    """kg/m³; None: the line's weight in the water is left out."""
+    leader: Leader | None = None
     drift_speed: Array | float = 0.0
     drift_follows: bool = False
     """The boat drifts at the surface current plus ``drift_speed``, not at that speed alone."""
@@ -51,8 +58,8 @@ class Conditions:
     swell_m: Array | float = 0.0
     """Height of the swell, crest to trough, that runs along the cast."""
     swell_period_s: float = 7.0
-    slope: float = 0.0
-    """What the bottom falls, m, for each metre away from the rod."""
+    ground: Ground | None = None
+    """The bottom along the cast; ``depth`` is that where the cast lands. None: level."""
 
     def checked(self) -> Conditions:
         """The same as (T,) float arrays of one length (1 where constant), every range tried.
@@ -110,8 +117,8 @@ class Conditions:
 
     @property
     def flow(self) -> Profile:
-        """The current's profile, slowed inside the weed."""
-        return Profile(self.profile, self.canopy)
+        """The current's profile, slowed inside the weed and by what shelters."""
+        return Profile(self.profile, self.canopy, self.shelter)
 
     @property
     def swell(self) -> Swell:

@@ -7,6 +7,7 @@ from typing import Any
 
 from ilha.desk import convert, typed_tackle
 from ilha.desk.kinds import KINDS
+from ilha.store import rods
 from ilha.web.box import payloads as p
 from ilha.web.payloads import Payload
 
@@ -19,6 +20,8 @@ SHOWN: dict[str, type[Payload]] = {
 def shown(conn: sqlite3.Connection, key: str, found: list[Any]) -> list[dict[str, Any]]:
     """Stored rows as the payload of their kind has them."""
     kind = KINDS[key]
+    if key == "rods":
+        return [_rod(row) for row in found]
     if kind.lost is None:
         return [dict(row) for row in found]
     lost = kind.lost(conn)
@@ -27,6 +30,12 @@ def shown(conn: sqlite3.Connection, key: str, found: list[Any]) -> list[dict[str
                  "shape_g": typed_tackle.shape_g(row)} for row in found]
     return [{**row, "lost": lost.get(row["id"], 0), "name": convert.head_name(row)}
             for row in found]
+
+
+def _rod(row: rods.Rod) -> dict[str, Any]:
+    usual = {"usual_mass_g": row["cast_mass_g"], "usual_distance_m": row["cast_distance_m"]}
+    typed = typed_tackle.rod_again(row)
+    return typed | (usual if row["cast_assumed"] else dict.fromkeys(usual))
 
 
 def box(conn: sqlite3.Connection) -> p.Box:

@@ -89,10 +89,15 @@ class PutBack(Payload):
 
 class Line(NewLine):
     id: int
+    diameter_mm: float
 
 
 class Rod(NewRod):
+    """The cast that was seen is null where one is assumed: then the usual one stands here."""
+
     id: int
+    usual_mass_g: float | None
+    usual_distance_m: float | None
 
 
 class Reel(NewReel):

@@ -77,8 +77,8 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
         "clear_mm": round(mm_from_m(o.clear), 1),
         "head_diameter_mm": round(mm_from_m(float(ball_diameter(
             o.head.head.mass, o.head.head.density))), 2),
-        "numbers": plan_numbers(c.numbers(o)), **_water(f), "lowered": how.lowered,
-        "steady": how.steady,
+        "numbers": plan_numbers(c.numbers(o)), **_water(f), "drops": c.drops(o),
+        "lowered": how.lowered, "steady": how.steady,
         "aim": "bottom" if not s.off_bottom else "stop" if how.lowered else "zone",
         "way": _way(o, f),
         "reasons": [{"rule": r.rule.key, "part": r.rule.part, "says": r.says,
@@ -94,7 +94,10 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
 def _water(f: Figures) -> dict[str, Any]:
     return {
         "lead_m": one(f.lead, 2), "beyond_m": one(f.beyond, 2),
-        "count_s": one(f.count, 2), "zone_s": one(f.zone_seconds, 2),
+        "count_s": one(f.count, 2), "count_low_s": one(f.count_range[0], 2),
+        "count_high_s": one(f.count_range[1], 2), "doubted": f.doubted,
+        "right_share": one(f.right_share, 3), "line_off_m": one(f.off_spool, 2),
+        "zone_s": one(f.zone_seconds, 2),
         "scope": one(f.scope, 3), "line_out_m": one(f.line_out, 2),
         "right_from_m_s": one(f.window[0], 3), "right_to_m_s": one(f.window[1], 3),
         "fall_m_s": one(f.fall_speed, 3), "cast_m": one(f.cast, 1),

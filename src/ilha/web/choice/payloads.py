@@ -7,7 +7,8 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.core.choose.fish import Feeds
-from ilha.core.choose.situation import Bottom, Cover, Light
+from ilha.core.choose.situation import Bottom, Light
+from ilha.core.choose.zones import Cover
 from ilha.desk.asked import Id
 from ilha.desk.outfit import ChoiceQuestion, DoctorQuestion, FanQuestion
 from ilha.formats.scenario import Scenario
@@ -87,6 +88,12 @@ class Outfit(Payload):
     lead_m: float | None = Field(description="to the fish, as the count is")
     beyond_m: float | None = Field(description="how far beyond them: what a held line comes in")
     count_s: float | None
+    count_low_s: float | None = Field(description="with count_high_s the middle 80 %")
+    count_high_s: float | None
+    doubted: str = Field(description="what moves it most")
+    right_share: float | None = Field(description="how sure right is, 0 to 1")
+    drops: int = Field(description="timed drops that corrected it")
+    line_off_m: float | None = Field(description="off the spool when it is down")
     lowered: bool
     steady: bool
     aim: Literal["bottom", "zone", "stop"]

@@ -10,6 +10,7 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.core.water.conditions import FallKind
+from ilha.core.water.flow import Shelter
 from ilha.desk.asked import Id
 from ilha.desk.board import DayQuestion, RiggingKey
 from ilha.desk.compare import CompareQuestion
@@ -62,6 +63,22 @@ class Limit(Payload):
     unit: str
 
 
+class Touch(Payload):
+    """The lure on the bottom again: where, how much deeper than where it first lay, and the count
+    to it."""
+
+    away_m: float
+    deeper_m: float
+    count_s: float
+
+
+class GroundPoint(Payload):
+    """The bottom along the cast: m from the rod, m deeper than where the cast lands."""
+
+    away_m: float
+    deeper_m: float
+
+
 class HeadDay(Payload):
     """One head through the day. ``decided`` indexes ``DayBoard.limits``; its figure and bound."""
 
@@ -77,6 +94,8 @@ class HeadDay(Payload):
     fall_pitch_deg: float | None = Field(description="of the body, nose below the horizontal")
     fall_path_deg: float | None = Field(description="of the way it falls, below the horizontal")
     front_fall_m_s: float | None = Field(description="of the second head by itself")
+    touches: list[Touch] = Field(
+        description="lifted and dropped over a bottom that is not level; else empty")
     package_g: float
     cast_m: float
     cast_is_guess: bool
@@ -86,6 +105,10 @@ class HeadDay(Payload):
     figure: list[float | None]
     bound: list[float | None]
     count_s: list[float | None] = Field(description="to the fish, as DayBoard.aim says")
+    count_low_s: list[float | None] = Field(description="with count_high_s the middle 80 %")
+    count_high_s: list[float | None]
+    doubted: list[int | None] = Field(description="what moves it most: see DayBoard.inputs")
+    right_share: list[float | None] = Field(description="how sure right is, 0 to 1")
     bottom_s: list[float | None] = Field(description="count to the bottom")
     zone_s: list[float | None]
     lead_m: list[float | None] = Field(description="how far up-current of the fish to land it")
@@ -99,6 +122,9 @@ class HeadDay(Payload):
     foot_m: list[float | None] = Field(description="lower end of the main line, off the bottom")
     rides_m: list[float | None] = Field(description="where the lure rides, off the bottom")
     fed_line_m: list[float | None]
+    line_off_m: list[float | None] = Field(
+        description="off the spool when it is down, cast and all")
+    line_rate_m_s: list[float | None] = Field(description="at which a let-down takes line")
     rest_deg: list[float | None] = Field(description="of the plastic off the bottom; 0: it lies")
     window_low_m_s: list[float | None]
     window_high_m_s: list[float | None]
@@ -113,6 +139,7 @@ class HeadDay(Payload):
     try_shape: list[int | None] = Field(description="id of another shape that is right")
     try_line_mm: list[float | None]
     wait_step: list[int | None]
+    low_tip: list[bool | None] = Field(description="a tip held low puts right what the wind does")
     line_cm: list[list[int] | None] = Field(description="see DayBoard.line_share")
     fall_height_pm: list[list[int] | None] = Field(description="per mille of the depth")
     fall_shift_cm: list[list[int] | None]
@@ -176,9 +203,17 @@ class TaughtCount(Taught):
     head_id: Id
 
 
+class TaughtDepth(Payload):
+    """How much deeper the mark is than was thought, as the angler said of drops."""
+
+    deeper_m: float
+    used: int
+
+
 class TaughtHere(Payload):
     counts: list[TaughtCount] = Field(description="of this plastic on heads that were timed")
     current: Taught
+    depth: TaughtDepth
 
 
 class LeftOut(Payload):
@@ -202,6 +237,7 @@ class DayBoard(Payload):
     time_zone: str
     school: School
     verdicts: list[Verdict]
+    inputs: list[str] = Field(description="what a count depends on")
     limits: list[Limit]
     step_s: float = Field(description="600 but where the clock is changed")
     clock: list[str]
@@ -213,6 +249,9 @@ class DayBoard(Payload):
     speed_from: Literal["predicted", "scaled", "constant"]
     stance: StanceKey
     tip_height_m: float
+    ground: list[GroundPoint] = Field(description="empty where it is level")
+    shelter: Shelter
+    leader_line_m: float = Field(description="leader between line and rig; 0: none")
     drift: Drift | None = Field(description="of a drifting boat; null where it is fixed")
     cast_m: float
     fall: FallKind

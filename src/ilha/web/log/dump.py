@@ -9,7 +9,8 @@ from ilha.core.log.trips import Trip
 from ilha.desk.again import Again as Found
 from ilha.desk.convert import one
 from ilha.desk.log import Band, Learned, WorkedAll
-from ilha.store import events
+from ilha.desk.taught import Depth
+from ilha.store import events, marks
 from ilha.web.log import payloads as p
 
 
@@ -49,8 +50,14 @@ def _factor(one_: Learned) -> dict[str, Any]:
     }
 
 
-def learned(found: list[Learned]) -> p.LearnedAll:
-    return p.LearnedAll.model_validate({"factors": [_factor(one_) for one_ in found]})
+def learned(
+    found: list[Learned], depths: list[tuple[marks.Mark, Depth]], asked: list[events.Event]
+) -> p.LearnedAll:
+    return p.LearnedAll.model_validate({
+        "factors": [_factor(one_) for one_ in found], "asked": asked,
+        "depths": [{"mark_id": mark["id"], "name": mark["name"],
+                    "deeper_m": round(depth.deeper, 2), "used": depth.used}
+                   for mark, depth in depths]})
 
 
 def again(found: Found) -> p.Again:

@@ -65,8 +65,25 @@ class LearnedFactor(Payload):
     seen: list[Seen]
 
 
+class LearnedDepth(Payload):
+    """A mark that is deeper than was thought, as was said of drops."""
+
+    mark_id: Id
+    name: str
+    deeper_m: float
+    used: int
+
+
 class LearnedAll(Payload):
     factors: list[LearnedFactor]
+    depths: list[LearnedDepth]
+    asked: list[Event] = Field(
+        description="drops that disagree by more than the doubt: nothing is learned from them until"
+        " they are answered")
+
+
+class ForgetDepth(Payload):
+    mark_id: Id
 
 
 class LearnedChange(Payload):

@@ -9,7 +9,7 @@ from ilha.desk import again, log
 from ilha.web.answers import answer
 from ilha.web.database import connection, now_s
 from ilha.web.log import dump
-from ilha.web.log.payloads import AgainQuestion, Batch, Kept, LearnedChange
+from ilha.web.log.payloads import AgainQuestion, Batch, ForgetDepth, Kept, LearnedChange
 
 bp = Blueprint("log", __name__, url_prefix="/api")
 
@@ -33,13 +33,20 @@ def get_worked() -> Response:
 
 @bp.get("/log/learned")
 def get_learned() -> Response:
-    return answer(dump.learned(log.all_learned(connection())))
+    return answer(dump.learned(
+        log.all_learned(connection()), log.all_depths(connection()), log.asked(connection())))
 
 
 @bp.put("/log/learned")
 def put_learned() -> Response:
     new = LearnedChange.model_validate_json(request.get_data())
     log.change_learned(connection(), new.kind, new.key, new.action, now_s())
+    return get_learned()
+
+
+@bp.put("/log/learned/depth")
+def forget_depth() -> Response:
+    log.forget_depth(connection(), ForgetDepth.model_validate_json(request.get_data()).mark_id)
     return get_learned()
 
 

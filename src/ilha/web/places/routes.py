@@ -29,24 +29,25 @@ bp = Blueprint("places", __name__, url_prefix="/api")
 
 @bp.get("/marks")
 def all_marks() -> Response:
-    return answer(Marks.model_validate({"marks": marks.listed(connection())}))
+    return answer(Marks.model_validate(
+        {"marks": [places.shown(row) for row in marks.listed(connection())]}))
 
 
 @bp.post("/marks")
 def add_mark() -> Response:
     new = NewMark.model_validate_json(request.get_data())
-    return answer(Mark.model_validate(places.add(connection(), new)))
+    return answer(Mark.model_validate(places.shown(places.add(connection(), new))))
 
 
 @bp.put("/marks/<int:row_id>")
 def put_mark(row_id: int) -> Response:
     new = NewMark.model_validate_json(request.get_data())
-    return answer(Mark.model_validate(places.change(connection(), row_id, new)))
+    return answer(Mark.model_validate(places.shown(places.change(connection(), row_id, new))))
 
 
 @bp.delete("/marks/<int:row_id>")
 def remove_mark(row_id: int) -> Response:
-    return answer(Mark.model_validate(places.remove(connection(), row_id)))
+    return answer(Mark.model_validate(places.shown(places.remove(connection(), row_id))))
 
 
 @bp.get("/marks.gpx")
