@@ -1489,6 +1489,15 @@ export interface components {
             zone_to_m: number;
         };
         /**
+         * AskedDrop
+         * @description A drop that disagrees by more than the doubt. told_s : what is expected of its rig by now.
+         */
+        AskedDrop: {
+            drop: components["schemas"]["Event"];
+            /** Told S */
+            told_s: number;
+        };
+        /**
          * Batch
          * @description What a device has to tell: sent again until it is answered, kept once.
          */
@@ -3035,9 +3044,9 @@ export interface components {
         LearnedAll: {
             /**
              * Asked
-             * @description drops that disagree by more than the doubt: nothing is learned from them until they are answered
+             * @description nothing is learned from them until they are answered; the last first
              */
-            asked: components["schemas"]["Event"][];
+            asked: components["schemas"]["AskedDrop"][];
             /** Depths */
             depths: components["schemas"]["LearnedDepth"][];
             /** Factors */

@@ -7,7 +7,7 @@ import sqlite3
 
 from ilha.demo.box import load_box
 from ilha.demo.trips import load_trips
-from ilha.desk import convert
+from ilha.desk import convert, taught
 from ilha.store import events, marks, streams, tides
 
 PORT = "Cais Velho, Marela"
@@ -131,6 +131,9 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
                     load_trips(conn, convert.core_tide(turns), {
                         m["id"]: convert.core_rates(m, port) for m in marks.listed(conn)
                         if m["neap_rate_m_s"] is not None}, float(now_s))
+                    # All but the last odd drop have been answered.
+                    for event_id, _ in taught.asked(conn)[1:]:
+                        events.answer(conn, event_id, "slip")
         conn.execute("COMMIT")
     except BaseException:
         conn.execute("ROLLBACK")

@@ -118,9 +118,9 @@ def all_depths(conn: sqlite3.Connection) -> list[tuple[marks.Mark, taught.Depth]
             if mark_id in known]
 
 
-def asked(conn: sqlite3.Connection) -> list[events.Event]:
-    """Drops that are to be asked about, the last first."""
-    return [events.get(conn, event_id) for event_id in taught.asked(conn)]
+def asked(conn: sqlite3.Connection) -> list[tuple[events.Event, float]]:
+    """Drops that are to be asked about, the last first, with the count (s) that is expected."""
+    return [(events.get(conn, event_id), told) for event_id, told in taught.asked(conn)]
 
 
 def forget_depth(conn: sqlite3.Connection, mark_id: int) -> None:

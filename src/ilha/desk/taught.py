@@ -74,11 +74,14 @@ def _drops(
         for key, drops in found.items()}
 
 
-def asked(conn: sqlite3.Connection) -> list[str]:
-    """Ids of the drops that are to be asked about, the last first."""
-    every = _drops(conn, _held(conn, "sink")).values()
-    found = [d.row for drops in every for d in drops if d.asked]
-    return [row["id"] for row in sorted(found, key=lambda row: -row["at_utc_s"])]
+def asked(conn: sqlite3.Connection) -> list[tuple[str, float]]:
+    """Ids of the drops that are to be asked about, the last first, and the count (s) that was
+    expected of each, with what is learned of its rig by now."""
+    slow = sink_factors(conn)
+    found = [(d.row, slow[key].value) for key, drops in _drops(conn, _held(conn, "sink")).items()
+             for d in drops if d.asked]
+    return [(row["id"], row["expected_s"] * value)
+            for row, value in sorted(found, key=lambda one: -one[0]["at_utc_s"])]
 
 
 @dataclass(frozen=True)
@@ -94,13 +97,17 @@ NO_DEPTH = Depth(0.0, 0)
 
 def depths(conn: sqlite3.Connection) -> dict[int, Depth]:
     """By the mark's id, of those of which it was said."""
-    told: dict[int, list[events.Event]] = defaultdict(list)
-    for drop in events.deeper(conn):
-        told[drop["mark_id"] or 0].append(drop)
-    return {mark_id: Depth(deeper_by([d["depth_m"] or 0.0 for d in drops],
-                                     [d["count_s"] or 1.0 for d in drops],
-                                     [d["expected_s"] or 1.0 for d in drops]), len(drops))
-            for mark_id, drops in told.items()}
+    drops = events.deeper(conn)
+    if not drops:
+        return {}
+    slow = sink_factors(conn)
+    told: dict[int, list[tuple[float, float, float]]] = defaultdict(list)
+    for d in drops:
+        rig = slow.get(pair_key(d["head_id"] or 0, d["plastic_id"] or 0))
+        expected = (d["expected_s"] or 1.0) * (1.0 if rig is None else rig.value)
+        told[d["mark_id"] or 0].append((d["depth_m"] or 0.0, d["count_s"] or 1.0, expected))
+    return {mark_id: Depth(deeper_by(*zip(*seen, strict=True)), len(seen))
+            for mark_id, seen in told.items()}
 
 
 def sink_factors(conn: sqlite3.Connection) -> dict[str, Held]:

@@ -124,6 +124,11 @@ ORDER BY at_utc_s
     return [cast(Event, dict(row)) for row in rows]
 
 
+def answer(conn: sqlite3.Connection, event_id: str, why: str) -> None:
+    """Why a drop came out otherwise than computed."""
+    conn.execute("UPDATE events SET answer = ? WHERE id = ?", (why, event_id))
+
+
 def forget_depth(conn: sqlite3.Connection, mark_id: int) -> None:
     """What was said of a mark's depth was wrong: those drops count for nothing."""
     conn.execute(

@@ -8,6 +8,8 @@ from scipy.stats import norm
 
 from ilha.core.errors import DomainError
 from ilha.core.log.learning import (
+    deeper_by,
+    odd,
     HOLD_SCATTER,
     NOTHING_SINK,
     PRIOR_CURRENT,
@@ -143,3 +145,28 @@ def test_currents_that_are_none_are_refused() -> None:
         current_factor([0.0], [0.5], [True])
     with pytest.raises(DomainError, match="bears_m_s"):
         current_factor([0.5], [float("nan")], [True])
+
+
+def test_a_drop_far_from_the_model_is_asked_about_not_learned() -> None:
+    """Four seconds where eleven are expected; and a fifth more is learned without a word."""
+    assert odd([4.0], [11.0]).tolist() == [True]
+    assert odd([12.5], [11.0]).tolist() == [False]
+    assert odd([4.0, 11.0, 11.5], [11.0, 11.0, 11.0]).tolist() == [True, False, False]
+
+
+def test_three_drops_that_agree_are_believed_whatever_the_model_says() -> None:
+    assert odd([15.0, 15.0], [10.0, 10.0]).tolist() == [True, True]
+    assert odd([15.0, 15.2, 14.8, 10.0], [10.0] * 4).tolist() == [False, False, False, True]
+    # Those that do not agree are none the wiser for being many.
+    assert odd([4.0, 9.0, 22.0], [10.0] * 3).tolist() == [True, False, True]
+
+
+def test_short_counts_are_given_the_watch_s_own_scatter() -> None:
+    assert not odd([2.7], [2.0])[0]
+    assert odd([27.0], [18.0])[0]
+
+
+def test_depth_from_a_count() -> None:
+    """A fall's time goes with its depth: half as long again in 6 m is 9 m."""
+    assert deeper_by([6.0], [15.0], [10.0]) == pytest.approx(3.0)
+    assert deeper_by([6.0, 6.0, 4.0], [15.0, 14.0, 5.0], [10.0, 10.0, 10.0]) == pytest.approx(2.4)

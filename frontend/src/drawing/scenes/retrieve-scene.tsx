@@ -37,8 +37,8 @@ export function RetrieveScene(props: ColumnProps) {
     <div ref={ref} className="column-frame">
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-labelledby="retrieve-title">
         <title id="retrieve-title">{titleOf(props)}</title>
-        <Water view={still} depth={frame.depth} />
-        <Zone view={still} zone={props.zone} depth={frame.depth} />
+        <Water view={still} depth={frame.depth} uneven={deeper !== undefined} />
+        <Zone view={deeper ? view : still} zone={props.zone} depth={frame.depth} deeper={deeper} />
         <Bottom view={deeper ? view : still} bottom={props.mark.bottom} cover={props.mark.cover}
                 coverHeight={board.cover_height_m} deeper={deeper} />
         <DepthScale view={still} depth={frame.depth} units={units} />

@@ -4,8 +4,10 @@ import type { DayBoard } from "../../api/types";
 import { length, lengthScale, rangeText, speed, text, type Units } from "../../base/units";
 import type { Frame } from "../geometry/frame";
 import { depthMarks, type View } from "../geometry/column";
+import { polyline, type Point } from "../geometry/path";
 
-export const Water = memo(function Water({ view, depth }: { view: View; depth: number }) {
+/** uneven: down to the edge, where the bottom is not level and lies over it. */
+export const Water = memo(function Water({ view, depth, uneven = false }: { view: View; depth: number; uneven?: boolean }) {
   const top = view.z(depth);
   const waves = Array.from({ length: Math.ceil(view.width / 44) + 1 }, (_, i) =>
     `${i ? "t" : `M-10 ${top}q11 2.4 22 0t22 0`}${i ? "22 0t22 0" : ""}`).join("");
@@ -21,17 +23,35 @@ export const Water = memo(function Water({ view, depth }: { view: View; depth: n
           <path d="M0 0V5" className="hatch" />
         </pattern>
       </defs>
-      <rect x={0} y={top} width={view.width} height={Math.max(0, view.z(0) + 8 - top)}
+      <rect x={0} y={top} width={view.width} height={Math.max(0, (uneven ? view.height : view.z(0) + 8) - top)}
             fill="url(#water)" />
       <path d={waves} className="surface" />
     </g>
   );
 });
 
-export function Zone({ view, zone, depth }: { view: View; zone: [number, number]; depth: number }) {
+const ZONE_PX = 16;
+
+/** deeper: m that the bottom lies under the mark's, some metres to the right of the view's origin. */
+export function Zone({ view, zone, depth, deeper }: {
+  view: View; zone: [number, number]; depth: number; deeper?: ((m: number) => number) | undefined;
+}) {
   const top = Math.min(zone[1], depth);
   if (top <= zone[0]) return null;
   const y = view.z(top);
+  if (deeper) {
+    const along = (high: number) => Array.from({ length: Math.ceil(view.width / ZONE_PX) + 1 }, (_, i): Point => {
+      const m = (i * ZONE_PX - view.x(0)) / (view.x(1) - view.x(0));
+      return [i * ZONE_PX, view.z(Math.min(depth, high - deeper(m)))];
+    });
+    const [edge, low] = [along(zone[1]), along(zone[0])];
+    return (
+      <g aria-hidden="true">
+        <path d={`${polyline([...edge, ...low.reverse()])}Z`} fill="url(#hatch)" />
+        <path d={polyline(edge)} className="zone-edge" fill="none" />
+      </g>
+    );
+  }
   return (
     <g aria-hidden="true">
       <rect x={0} y={y} width={view.width} height={view.z(zone[0]) - y} fill="url(#hatch)" />

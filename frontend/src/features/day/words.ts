@@ -111,8 +111,8 @@ export function countText(count: number | null, low: number | null | undefined, 
 }
 
 const DOUBTS: Record<string, string> = {
-  current: "the current", rig: "the rig's own drag", line: "the line's drag", diameter: "the line's thickness",
-  depth: "the depth", feed: "how freely line comes",
+  current: "the current", rig: "its drag", line: "the line's drag", diameter: "the line's size",
+  depth: "the depth", feed: "the pull of the spool",
 };
 
 /** What moves a count most, where it is in doubt. */

@@ -128,7 +128,7 @@ it("shows a count as a range only where it is wider than a second", () => {
   expect(countText(5.2, 4.8, 5.6)).toBe("5");
   expect(countText(8.2, 6.9, 9.3)).toBe("7–9");
   expect(countText(null, null, null)).toBe("–");
-  expect(doubtWords("rig", 6.9, 9.3)).toBe("mostly by the rig's own drag");
+  expect(doubtWords("rig", 6.9, 9.3)).toBe("mostly by its drag");
   expect(doubtWords("rig", 4.8, 5.6)).toBe("");
   expect([sureWords(0.934), sureWords(1), sureWords(null)]).toEqual(["right in 93 of 100", "right in 99 of 100", ""]);
 });

@@ -39,7 +39,7 @@ export function LearnedPart() {
       {data.asked.length > 0 && (
         <>
           <h2>Drops to be answered</h2>
-          {data.asked.map((drop) => <AskDrop key={drop.id} drop={drop} units={units} />)}
+          {data.asked.map((one) => <AskDrop key={one.drop.id} asked={one} units={units} />)}
         </>
       )}
       {data.depths.length > 0 && (

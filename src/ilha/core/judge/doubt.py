@@ -17,7 +17,7 @@ from ilha.core.judge.falls import swung
 from ilha.core.judge.figures import Figures
 from ilha.core.normal import normal_cdf
 
-CURRENT, RIG_DRAG, LINE_DRAG, DIAMETER, DEPTH, FEED = 0.20, 0.15, 0.15, 0.10, 0.05, 0.50
+CURRENT, RIG_DRAG, LINE_DRAG, DIAMETER, DEPTH, FEED = 0.20, 0.15, 0.15, 0.10, 0.05, 0.30
 """Standard deviations, of the logarithm about: the current at the surface, the rig's drag, the
 line's, its diameter, the depth, the pull of the spool (judgement)."""
 INPUTS = ("current", "rig", "line", "diameter", "depth", "feed")

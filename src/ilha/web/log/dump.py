@@ -51,10 +51,12 @@ def _factor(one_: Learned) -> dict[str, Any]:
 
 
 def learned(
-    found: list[Learned], depths: list[tuple[marks.Mark, Depth]], asked: list[events.Event]
+    found: list[Learned], depths: list[tuple[marks.Mark, Depth]],
+    asked: list[tuple[events.Event, float]],
 ) -> p.LearnedAll:
     return p.LearnedAll.model_validate({
-        "factors": [_factor(one_) for one_ in found], "asked": asked,
+        "factors": [_factor(one_) for one_ in found], "asked": [
+            {"drop": drop, "told_s": round(told, 2)} for drop, told in asked],
         "depths": [{"mark_id": mark["id"], "name": mark["name"],
                     "deeper_m": round(depth.deeper, 2), "used": depth.used}
                    for mark, depth in depths]})

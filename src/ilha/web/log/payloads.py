@@ -74,12 +74,18 @@ class LearnedDepth(Payload):
     used: int
 
 
+class AskedDrop(Payload):
+    """A drop that disagrees by more than the doubt. told_s : what is expected of its rig by now."""
+
+    drop: Event
+    told_s: float
+
+
 class LearnedAll(Payload):
     factors: list[LearnedFactor]
     depths: list[LearnedDepth]
-    asked: list[Event] = Field(
-        description="drops that disagree by more than the doubt: nothing is learned from them until"
-        " they are answered")
+    asked: list[AskedDrop] = Field(
+        description="nothing is learned from them until they are answered; the last first")
 
 
 class ForgetDepth(Payload):
