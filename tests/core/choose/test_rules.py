@@ -69,6 +69,7 @@ PROBES = {
     "warm-swim": HARBOUR.but(temperature_trend="rising"),
     # In a hard tide nothing that is swum comes first any more: where one has chosen to swim it.
     "not-swum-in-a-hard-tide": HARBOUR.but(surface_speed=0.5, retrieve="steady"),
+    "faster-past-tail-biters": HARBOUR.but(symptom="tails-bitten"),
     "swim-working-tails": HARBOUR.but(surface_speed=0.0),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }

@@ -239,7 +239,7 @@ def picks_of(
         if key == TABLE.key:
             continue
         judgement, _ = judge_school(wide, school, shape)
-        scope = (None if school.hangs_count or presented.steady
+        scope = (None if presented.steady
                  else np.broadcast_to(wide.holds.scope[1], shape))
         found = lightest(mass, judgement.verdict, fit[one.order], scope)
         found = found[found >= 0]

@@ -285,7 +285,7 @@ def board(
     mass, steps = f.mass, np.zeros(cond.steps)
     # Swum back nothing is felt on each hop: no line is held.
     scope = None if cond.steady else np.broadcast_to(f.holds.scope[1], shape)
-    picks = {key: lightest(mass, j.verdict, fit, None if SCHOOLS[key].hangs_count else scope)
+    picks = {key: lightest(mass, j.verdict, fit, scope)
              for key, j in judged.items()}
     usable = f.package <= f.rod.lure_max
     if fit is not None:

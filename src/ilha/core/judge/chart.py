@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices
-from ilha.core.judge.figures import ESTIMATES, Figures, figures
+from ilha.core.judge.figures import ESTIMATES, Figures, Known, figures
 from ilha.core.judge.limits import judge_school, lower_limits
 from ilha.core.judge.schools import (
     FITS_BADLY,
@@ -22,6 +22,7 @@ from ilha.core.judge.schools import (
 from ilha.core.judge.verdict import LOWER, OUTFIT, Limit, hangs, judge
 from ilha.core.move.cast import Rod
 from ilha.core.move.invert import greatest_current
+from ilha.core.move.way_in import OUT_OF_ZONE, Shares
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.water.conditions import Conditions
@@ -117,7 +118,7 @@ def _picked(
         pick = by_depth_table(f.mass, usable,
                               np.repeat(depths, currents.size), np.tile(currents, depths.size))
     else:
-        pick = lightest(f.mass, verdict, fit, None if school.hangs_count else scope)
+        pick = lightest(f.mass, verdict, fit, scope)
     return Lid(depths, currents, pick.reshape(depths.size, currents.size),
                verdict.reshape(-1, depths.size, currents.size), reach)
 
@@ -126,16 +127,50 @@ def _swum(
     cond: Conditions, depths: Array, currents: Array, plastic: Plastic, heads: Sequence[Head],
     rod: Rod | None, school: School, slow: Sequence[float] | None, fit: Indices | None,
 ) -> Lid:
-    """The chart of heads that are swum back: every cell is computed by itself."""
+    """The chart of heads that are swum back: every cell is judged by itself, by shares of the way
+    in that are computed at some depths and currents and read between them."""
     here = replace(cond, surface_speed=np.tile(currents, depths.size)).checked()
     learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
-    f = figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned)
+    f = replace(figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned),
+                bare=True)
     if fit is not None:
         f = replace(f, counts=fit > FITS_BADLY)
     shape = (len(heads), here.depth.size)
-    judgement, _ = judge_school(f, school, shape)
+    judgement, _ = judge_school(replace(f, known=_between(f, depths, currents)), school, shape)
     return _picked(f, judgement.verdict, school, depths, currents,
                    np.full((len(heads), depths.size), np.nan), fit, None)
+
+
+NODES = 13
+"""Of depths and of currents so many are computed for a chart of rigs that are swum back."""
+
+
+def _between(f: Figures, depths: Array, currents: Array) -> Known:
+    """Shares at every cell, from those at a coarser grid of the chart's own cells."""
+    at_d, at_u = (np.unique(np.linspace(0, v.size - 1, min(v.size, NODES)).round().astype(int))
+                  for v in (depths, currents))
+    some = (at_d[:, None] * currents.size + at_u[None, :]).ravel()
+    few = f.at_steps(some)
+    to_d, to_u = (_straight(at, v.size) for at, v in ((at_d, depths), (at_u, currents)))
+
+    def every(values: Array) -> Array:
+        grid = np.reshape(values, (*values.shape[:-1], at_d.size, at_u.size))
+        full = to_d @ grid @ to_u.T
+        return np.asarray(full.reshape(*values.shape[:-1], -1))
+
+    s = few.swum
+    cells = (len(f.mass), depths.size * currents.size)
+    off = np.broadcast_to(np.asarray(f.cond.zone_from) > 0.0, cells)
+    swum = Shares(every(s.bottom), every(s.above), every(s.below), off)
+    rows = np.arange(cells[0])
+    over = every(few.above_at(np.full((cells[0], 1), ESTIMATES[2]), rows)) > OUT_OF_ZONE
+    return Known(swum=swum, rides_up=np.stack(
+        [swum.rides_up, swum.rides_up, over | swum.rides_up]))
+
+
+def _straight(at: Indices, size: int) -> Array:
+    """(size, K): what each of ``at`` gives to every index between."""
+    return np.stack([np.interp(np.arange(size), at, row) for row in np.eye(at.size)], axis=1)
 
 
 def _reach(f: Figures, school: School, shape: tuple[int, int]) -> Array:

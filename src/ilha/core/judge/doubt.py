@@ -15,6 +15,7 @@ import numpy as np
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.falls import swung
 from ilha.core.judge.figures import Figures
+from ilha.core.knots import spread
 from ilha.core.normal import normal_cdf
 
 CURRENT, RIG_DRAG, LINE_DRAG, DIAMETER, DEPTH, FEED = 0.20, 0.15, 0.15, 0.10, 0.05, 0.30
@@ -25,8 +26,8 @@ MIDDLE_80 = 1.2816
 """Of the normal distribution, in standard deviations to either side."""
 WIDE = 1.0
 """A range no wider than this (s) is one number."""
-_COLUMNS = 12
-"""Of a longer day so many steps are looked at; the doubt is read between them."""
+LOOSE = 4.0
+"""Of a long day it is looked at with so many times the tolerance that the figures have."""
 
 
 @dataclass(frozen=True)
@@ -55,8 +56,8 @@ class Doubt:
 def doubt_of(f: Figures, count: Array, sure: Sure = UNSURE) -> Doubt:
     """Of a count (s, (H, T)) to the fish."""
     shape = count.shape
-    some = np.unique(np.linspace(0, shape[1] - 1, min(shape[1], _COLUMNS)).round().astype(int))
-    few = _at_steps(f, some, shape[1])
+    some = f.knots(LOOSE)
+    few = f.at_steps(some)
     base = _to_the_fish(few)
     moved = np.stack([np.broadcast_to(np.abs(np.log(_to_the_fish(few, changed) / base)),
                                       (shape[0], some.size)) for changed in _changes(sure)])
@@ -66,12 +67,11 @@ def doubt_of(f: Figures, count: Array, sure: Sure = UNSURE) -> Doubt:
     if not np.all(np.isnan(sure.fall)):
         # Timed drops say more of a rig than its drag does, once there are some.
         moved[1] = np.fmin(moved[1], np.broadcast_to(sure.fall, (shape[0], 1)))
-    full = np.arange(shape[1])
     if some.size < shape[1]:
-        moved = np.stack([[np.interp(full, some, row) for row in part] for part in moved])
-    spread = np.sqrt(np.sum(moved**2, axis=0))
-    factor = np.exp(MIDDLE_80 * spread)
-    return Doubt(count / factor, count * factor, np.argmax(moved, axis=0), spread)
+        moved = spread(moved, some, shape[1])
+    sigma = np.sqrt(np.sum(moved**2, axis=0))
+    factor = np.exp(MIDDLE_80 * sigma)
+    return Doubt(count / factor, count * factor, np.argmax(moved, axis=0), sigma)
 
 
 Changed = Callable[[Figures], Figures]
@@ -108,27 +108,6 @@ def _to_the_fish(f: Figures, changed: Changed | None = None) -> Array:
         return np.asarray(falling.seconds(np.where(off, middle, falling.depth)))
     fall = swung(falling, f.held, cond, cond.fall)[0].fall
     return np.asarray(np.where(off, fall.middle, fall.count))
-
-
-def _at_steps(f: Figures, some: Indices, steps: int) -> Figures:
-    """The same at some of its steps."""
-    def cut(value: object) -> object:
-        if isinstance(value, np.ndarray) and value.ndim and value.shape[-1] == steps and steps > 1:
-            return value[..., some]
-        return value
-
-    def parts(of: object, names: tuple[str, ...]) -> dict[str, object]:
-        return {name: cut(getattr(of, name)) for name in names}
-
-    cond = replace(f.cond, **parts(f.cond, (  # type: ignore[arg-type]
-        "depth", "surface_speed", "line_diameter", "wind", "tip_height", "drift_speed",
-        "drift_plane", "zone_from", "zone_to", "line_density")))
-    falling = replace(f.falling, **parts(f.falling, (  # type: ignore[arg-type]
-        "weight", "speed", "depth", "diameter", "rho", "nu", "pull", "current")))
-    held = replace(f.held, **parts(f.held, (  # type: ignore[arg-type]
-        "weight", "area", "diameter", "depth", "tip_height", "rho", "nu", "drift_speed", "plane",
-        "line_density")))
-    return replace(f, cond=cond, falling=falling, held=held)
 
 
 def right_share(

@@ -9,78 +9,32 @@ from typing import Any
 import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
+from ilha.core.judge.ends import Ends, ends_of
 from ilha.core.judge.falls import fall_of
 from ilha.core.judge.schools import DRIFT_SHARE, FED
-from ilha.core.move.cast import Rod, Rods, cast_distance, is_guess, package_drag_area
+from ilha.core.knots import knots, spread
+from ilha.core.move.cast import Rod, Rods, cast_distance, is_guess
 from ilha.core.move.fall import Fall, Falling, Swing, stop_count
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
 from ilha.core.move.retrieve import Retrieve, Water, judged, retrieve
-from ilha.core.move.way_in import Shares
+from ilha.core.move.way_in import OUT_OF_ZONE, Shares
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
-    RHO_SINKER,
-    SINGLE,
-    OnSinker,
     Rigging,
     Sinker,
-    Tackle,
-    Tandem,
-    TwoHeads,
-    joined_fall,
-    sinker_area,
 )
-from ilha.core.units import G
 from ilha.core.water import seawater as sea
 from ilha.core.water.conditions import Conditions
 
 ESTIMATES = (0.8, 1.0, 1.2)
 """Low, middle and high estimate of the current: known to perhaps 20 %."""
+ESTIMATE_LOOSE, BAND_LOOSE = 0.5, 8.0
+"""Of a long day what the estimates of the current do, and the band of speeds that is shown, is
+looked at at its knots, with so many times the tolerance of ``Figures.knots``."""
 SLACK_SPEED = 0.1
 """A retrieve slower through the water than this (m/s) leaves the line slack."""
-
-
-@dataclass(frozen=True)
-class Ends:
-    """What is tied to the line, as one: (H, T). weight N, speed m/s down, area m², package kg."""
-
-    tackle: Tackle
-    weight: Array
-    speed: Array
-    area: Array
-    package: Array
-    package_area: Array
-    front: Glide | None = None
-
-
-def _ends(body: Body, glide: Glide, rigging: Rigging, front: Body | None, rho: Array) -> Ends:
-    own = body.drag_area
-    air = package_drag_area(body)
-    if rigging is None:
-        return Ends(SINGLE, glide.wet_weight, glide.vertical, own, body.package, air)
-    if isinstance(rigging, TwoHeads):
-        assert front is not None
-        other = free_fall(front, rho)
-        tandem = Tandem(other.wet_weight, front.drag_area, rigging.spacing, rigging.leader)
-        return Ends(
-            tandem, glide.wet_weight + other.wet_weight,
-            joined_fall([glide.wet_weight, other.wet_weight], [glide.vertical, other.vertical]),
-            own + front.drag_area, body.package + front.package, air + package_drag_area(front),
-            other,
-        )
-    return _on_sinker(body, glide, rigging, rho, air)
-
-
-def _on_sinker(body: Body, glide: Glide, rigging: OnSinker, rho: Array, air: Array) -> Ends:
-    mass = np.asarray(rigging.mass)
-    weight = np.atleast_2d(G * mass * (1.0 - rho / RHO_SINKER))
-    area = sinker_area(mass)
-    alone = np.sqrt(2.0 * weight / (rho * area))
-    tackle = Sinker(weight, area, rigging.dropper, rigging.length, rigging.leader, rigging.lift)
-    return Ends(tackle, glide.wet_weight + weight,
-                joined_fall([glide.wet_weight, weight], [glide.vertical, alone]),
-                body.drag_area + area, body.package + mass, air + area)
 
 
 @dataclass(frozen=True)
@@ -180,12 +134,50 @@ class Figures:
         through = cond.retrieve_speed + cond.along * np.asarray(cond.surface_speed)
         return np.asarray(through < SLACK_SPEED)
 
+    def knots(self, loose: float = 1.0) -> Indices:
+        """Steps between which all that is given runs straight; of lines side by side, all."""
+        cond = self.cond
+        steps = cond.steps
+        if np.size(cond.line_diameter) > 1 or np.size(cond.retrieve_speed) > 1:
+            return np.arange(int(np.broadcast_shapes(
+                np.shape(cond.line_diameter), (steps,))[0]))
+        depth = np.asarray(cond.depth)
+        given = [(depth, 0.01 * float(np.median(depth)) + 0.01), (cond.surface_speed, 0.012),
+                 (cond.tip_height, 0.03), (cond.wind, 0.2), (cond.temperature_c, 0.5),
+                 (cond.salinity, 0.5), (cond.zone_from, 0.03), (cond.zone_to, 0.03),
+                 (cond.drift_speed, 0.01), (cond.drift_plane, 0.02), (cond.swell_m, 0.02)]
+        return knots([(np.asarray(v, dtype=float), loose * t) for v, t in given], steps)
+
+    def at_steps(self, some: Indices) -> Figures:
+        """What moves, at some of the steps alone: water, falls, holds."""
+        steps = self.cond.steps
+
+        def cut(value: Any) -> Any:
+            if isinstance(value, np.ndarray) and value.ndim and steps > 1 and (
+                    value.shape[-1] == steps):
+                return value[..., some]
+            return value
+
+        def parts(of: Any, names: tuple[str, ...]) -> dict[str, Any]:
+            return {name: cut(getattr(of, name)) for name in names}
+
+        cond = replace(self.cond, **parts(self.cond, (
+            "depth", "surface_speed", "wind", "tip_height", "drift_speed", "drift_plane",
+            "zone_from", "zone_to", "temperature_c", "salinity", "swell_m")))
+        falling = replace(self.falling, **parts(self.falling, (
+            "weight", "speed", "depth", "rho", "nu", "pull", "current")))
+        held = replace(self.held, **parts(self.held, (
+            "weight", "area", "depth", "tip_height", "rho", "nu", "drift_speed", "plane")))
+        ends = replace(self.ends, weight=cut(self.ends.weight), speed=cut(self.ends.speed))
+        return replace(self, cond=cond, falling=falling, held=held, ends=ends,
+                       rho=cut(self.rho), nu=cut(self.nu))
+
     @cached_property
     def retrieve(self) -> Retrieve:
         """With all its figures; its speeds are those of the reel."""
         cond = self.cond
         return retrieve(self.water, np.asarray(cond.retrieve_speed), np.asarray(cond.cast),
-                        cond.zone_from, cond.zone_to, self.tail_speed)
+                        cond.zone_from, cond.zone_to, self.tail_speed, self.knots(BAND_LOOSE))
 
     @cached_property
     def swum(self) -> Shares:
@@ -203,26 +195,32 @@ class Figures:
         if self.known.rides_up is not None:
             return self.known.rides_up
         here = self.swum.rides_up
-        # Verdicts alone do not tell what would be right in less current.
-        low = here if self.bare else self._rides_up_at(ESTIMATES[0])
-        return np.stack([low, here, self._rides_up_at(ESTIMATES[2])])
+        # What does not ride up does not at a lower estimate, what does does at a higher: only the
+        # others are asked again. Verdicts alone do not tell what would be right in less current.
+        low, high = here.copy(), here.copy()
+        up = np.flatnonzero(here.any(axis=1) & (not self.bare))
+        down = np.flatnonzero(~here.all(axis=1))
+        rows = np.concatenate([up, down])
+        if rows.size:
+            times = np.repeat([ESTIMATES[0], ESTIMATES[2]], [up.size, down.size])[:, None]
+            over = self.above_at(times, rows) > OUT_OF_ZONE
+            low[up] &= over[:up.size]
+            high[down] |= over[up.size:]
+        return np.stack([low, here, high])
 
-    def _rides_up_at(self, estimate: float) -> Flags:
-        """What does not ride up does not at a lower estimate, what does does at a higher: only the
-        other heads are looked at again."""
-        here, cond = self.swum.rides_up, self.cond
-        open_ = here if estimate < 1.0 else ~here
-        rows = np.flatnonzero(open_.any(axis=1))
-        if rows.size == 0:
-            return here
-        again = replace(self.water, current=estimate * np.asarray(self.water.current),
-                        weight=_rows(self.water.weight, rows),
-                        drag_area=_rows(self.water.drag_area, rows))
-        out = here.copy()
-        found = judged(again, estimate * cond.retrieve_speed, cond.cast, cond.zone_from,
-                       cond.zone_to).rides_up
-        out[rows] = found & here[rows] if estimate < 1.0 else found | here[rows]
-        return out
+    def above_at(self, times: Array, rows: Indices) -> Array:
+        """(R, T), shares above the zone of some heads with reel and current so many times as fast,
+        (R, 1); of a long day at its knots."""
+        steps = self.swum.rides_up.shape[1]
+        at = self.knots(ESTIMATE_LOOSE)
+        few = self if at.size == steps else self.at_steps(at)
+        cond = few.cond
+        water = replace(few.water, current=times * np.asarray(few.water.current),
+                        weight=_rows(few.water.weight, rows),
+                        drag_area=_rows(few.water.drag_area, rows))
+        above = judged(water, times * cond.retrieve_speed, cond.cast, cond.zone_from,
+                       cond.zone_to).above
+        return above if at.size == steps else spread(above, at, steps)
 
     def window_of_retrieve(self) -> tuple[Array, Array]:
         """The band of current (m/s) in which the chosen speed on the reel keeps it in the zone.
@@ -302,7 +300,7 @@ def figures(
     computed = free_fall(body, rho)
     glide = replace(computed, vertical=computed.vertical / slow,
                     horizontal=computed.horizontal / slow)
-    ends = _ends(body, glide, rigging, front, rho)
+    ends = ends_of(body, glide, rigging, front, rho)
     line, depth, current = (np.asarray(v) for v in (
         cond.line_diameter, cond.depth, cond.surface_speed))
     tip = np.asarray(cond.tip_height)

@@ -55,7 +55,8 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
     feed = cond.feed_tension if school.feed is None else school.feed
     tail = f.tail_speed
     patience = school.patience_for(np.asarray(cond.depth))
-    into_zone = f.fall.leaves - f.fall.zone
+    # Down fast is down to the bottom; else it is waited for until it is among them.
+    waited = f.fall.count if school.in_proportion else f.fall.leaves - f.fall.zone
     out = [
         _gets_there(f, school, shape),
         Limit("sinks", LOWER, "N", weight, 0.0, f.sinks),
@@ -63,7 +64,7 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
         Limit("in-touch", LOWER, "m", slack, NEXT_LIFT, _stack(
             [~(slack > share * NEXT_LIFT) for share in (1.0, 1.0, HALF_FEEL)], shape)),
         Limit("tail-works", LOWER, "m/s", speed, tail, ~(speed < tail)),
-        Limit("waits", LOWER, "s", into_zone, patience, ~(into_zone > patience)),
+        Limit("waits", LOWER, "s", waited, patience, ~(waited > patience)),
     ]
     if f.swing is not None:
         # Held, it gets there only if the line that is out is as long as the hold needs.

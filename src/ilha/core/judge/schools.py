@@ -29,7 +29,8 @@ class School:
 
     ``because`` says of its pick why it was picked. scope_limit : None where it goes by the drift
     of a fed line instead, which is then pulled with ``feed`` N. patience : s down to the fish's
-    water, or a second for each metre where that is longer; s per metre where ``in_proportion``.
+    water, or a second for each metre where that is longer; s per metre down to the bottom where
+    ``in_proportion``.
     casts : whether the rod must throw the rig.
     """
 
@@ -126,9 +127,9 @@ def lightest(
 
     Parameters
     ----------
-    mass : (H,) kg. verdict : (H, T) codes. fit : (H,), None: all fit well. scope : (H, T) of the
-    schools that want to feel bottom: where none is right the marginal head that holds best is
-    taken, so that more current never makes the pick lighter.
+    mass : (H,) kg. verdict : (H, T) codes. fit : (H,), None: all fit well. scope : (H, T) where
+    a line is held: where none is right the marginal head that holds best is taken, so that more
+    current or more wind never makes the pick lighter.
 
     Returns
     -------
@@ -143,8 +144,9 @@ def lightest(
             found = (ranked == code) & (level[order] == good)[:, None]
             first = np.argmax(found, axis=0)
             if code == MARGINAL and scope is not None:
-                held = np.where(found, scope[order], np.inf)
-                first = np.argmin(held, axis=0)
+                # Of those that hold alike, as all do in slack water, the heaviest.
+                held = np.where(found, np.round(scope[order], 6), np.inf)
+                first = len(held) - 1 - np.argmin(held[::-1], axis=0)
             pick = np.where(found.any(axis=0), order[first], pick)
     return pick
 

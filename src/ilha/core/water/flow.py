@@ -63,7 +63,8 @@ class Profile:
 
         (z/d)^n above the weed; below its top h_c, U(h_c) exp(a (z/h_c - 1)). Times what shelters.
         """
-        z, d = np.asarray(height, dtype=float), np.asarray(depth, dtype=float)
+        # What comes in single precision stays so.
+        z, d = np.asarray(height) * 1.0, np.asarray(depth) * 1.0
         if self.canopy == 0.0:
             return np.asarray((z / d) ** self.exponent * self.sheltered(z / d))
         top = np.minimum(self.canopy, d)
