@@ -18,7 +18,7 @@ sys.path.insert(0, str(ROOT))
 
 from tests.facts import FACTS, Fact  # noqa: E402
 from tests.reference import chain_cases as chains  # noqa: E402
-from tests.reference import moving_cases  # noqa: E402
+from tests.reference import doubt_cases, moving_cases  # noqa: E402
 from tests.reference.test_glide_reference import TABLE as FALLS  # noqa: E402
 from tests.rigs import (  # noqa: E402
     BULKY_102,
@@ -191,7 +191,25 @@ def surf_table() -> str:
     return rows("m/s | swell m | 1/2 oz | 3/4 | 1 | 1 1/2 | 2", body)
 
 
+def doubt_table() -> str:
+    """How often what is called right is right, by how sure it is said to be."""
+    found = doubt_cases.judged()
+
+    def row(words: str, which: Array) -> list[str]:
+        if not np.any(which):
+            return [words, "0", "-", "-", "-"]
+        return [words, str(int(which.sum())), *(f"{100 * v[which].mean():.0f} %" for v in found)]
+
+    bounds = ((0.0, 0.8), (0.8, 0.9), (0.9, 0.97), (0.97, 1.01))
+    return rows(
+        "said | settings | sure, on the mean | right, current and rig's drag in doubt |"
+        " right, everything in doubt",
+        [*(row(f"{100 * a:.0f} to {min(100, 100 * z):.0f} %", (found.said >= a) & (found.said < z))
+           for a, z in bounds), row("all", found.said >= 0.0)])
+
+
 TABLES: dict[str, Callable[[], str]] = {
+    "doubt": doubt_table,
     "facts": facts_table, "situations": situations_table, "falls": falls_table,
     "chain": chain_table, "retrieve": retrieve_table, "surf": surf_table, "held": held_table}
 _MADE = re.compile(r"(<!-- made: (\w+) -->\n)(?:(?!<!-- made).)*?(<!-- end -->)", re.S)

@@ -155,10 +155,18 @@ def test_where_nothing_does_it_says_why_and_what_comes_nearest(
     assert json.loads(out)["why"]["limit"] in ("line-too-weak", "hook-too-weak")
 
 
+@pytest.mark.parametrize("more", [
+    {"feeding": "suspended"},
+    {"shelter": "slow-below", "tied_leader": {"diameter_mm": 0.4, "length_m": 1.5}},
+    {"place": "harbour", "stance": "bank", "ground": [[0, 9], [15, 7], [25, 4], [40, 4]],
+     "fall": "held", "fish": "European seabass", "line_diameter_mm": 0.19},
+    {"place": "surf", "stance": "bank", "depth_m": 3.0, "fish": "European seabass",
+     "shelter": "jet", "swell": {"height_m": 0.6}},
+], ids=["suspended", "leader", "ground", "surf"])
 def test_each_outfits_scenario_is_answered_alike_on_the_command_line(
-    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], more: dict[str, Any]
 ) -> None:
-    _, out, _ = asked(tmp_path, capsys, {**QUESTION, "feeding": "suspended"})
+    _, out, _ = asked(tmp_path, capsys, {**QUESTION, **more})
     outfits = json.loads(out)["outfits"]
     assert outfits
     for outfit in outfits:
@@ -167,5 +175,5 @@ def test_each_outfits_scenario_is_answered_alike_on_the_command_line(
         assert main(["board", str(path)]) == 0
         head = json.loads(capsys.readouterr().out)["heads"][0]
         assert head["verdict"][0] == outfit["verdict"]
-        for name in ("count_s", "lead_m"):
+        for name in ("count_s", "lead_m", "come_in_m"):
             assert head[name][0] == pytest.approx(outfit[name], abs=0.02)

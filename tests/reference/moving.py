@@ -299,6 +299,24 @@ def held_fall(
     return out[0], out[1], out[2]
 
 
+def fed_fall(
+    s: Setting, segments: int = 24, dt: float = 0.02, longest: float = 90.0
+) -> tuple[A, A]:
+    """Count (s) and line off the spool (m), that of the cast with it, on a line fed by the
+    spool."""
+    chain = Chain(s, segments)
+    feed = chain.c["feed"].copy()
+    out = np.full((2, feed.size), np.nan)
+    open_ = np.ones(feed.size, dtype=bool)
+    while chain.time < longest and np.any(open_):
+        chain.step(dt)
+        hit = open_ & (-chain.x[:, 0, 2] >= chain.ground())
+        out[0, hit], out[1, hit] = chain.time, chain.length[hit]
+        open_ &= ~hit
+        chain.c["feed"] = np.where(open_, feed, -1.0)
+    return out[0], out[1]
+
+
 def retrieve(
     s: Setting, segments: int = 24, dt: float = 0.05, near: float = 0.04
 ) -> tuple[A, A]:

@@ -8,6 +8,7 @@ import pytest
 
 from ilha.core.move.fall import fed_fall
 from ilha.core.move.hold import hold
+from ilha.core.move.payout import off_spool, rate
 from tests.reference import moving
 from tests.reference import moving_cases as cases
 from tests.reference.moving_cases import (
@@ -142,6 +143,50 @@ def test_wind_rows() -> None:
     found = A([cases.by_table(row[0]) for row in WIND_TABLE]).T
     assert found[0] == pytest.approx(A([row[1] for row in WIND_TABLE]), rel=0.12)
     assert found[1, :3] == pytest.approx(A([row[2] for row in WIND_TABLE[:3]]), rel=0.15)
+
+
+FED = (
+    (0.25, "p102", 5.0, 0.19, 25.0, 0.2), (0.5, "p102", 8.0, 0.19, 30.0, 0.4),
+    (0.25, "p76", 3.0, 0.15, 20.0, 0.35), (1.0, "s127", 15.0, 0.15, 40.0, 0.3),
+    (0.75, "s127", 10.0, 0.24, 15.0, 0.5), (0.375, "p102", 4.0, 0.19, 12.0, 0.1),
+)
+"""oz, plastic, m deep, mm, m cast, m/s across."""
+
+
+def fed(oz: float, plastic: str, depth: float, mm: float, cast: float, current: float,
+        wind: float = 0.0) -> tuple[float, float]:
+    """The core's count (s) and line off the spool (m)."""
+    weight, free = cases.rig(oz, plastic)
+    fall = fed_fall(falling(weight, free, depth, current, line_mm=mm), 0.0, 1.0)
+    off = off_spool(fall, A(depth), cast, A(1.5), A(wind), lowered=False, held=False)
+    return float(fall.count), float(off)
+
+
+def test_line_off_the_spool_against_the_chain() -> None:
+    """Six casts in still air: within 6 %; counts within 5 %, the chain starts at rest."""
+    rigs = [cases.rig(oz, plastic) for oz, plastic, *_ in FED]
+    count, line = moving.fed_fall(moving.Setting(
+        [f[2] for f in FED], [w for w, _ in rigs], [v for _, v in rigs],
+        [f[3] / 1e3 for f in FED], [f[4] for f in FED], current=[f[5] for f in FED], feed=0.01))
+    ours = A([fed(*row) for row in FED]).T
+    assert ours[0] == pytest.approx(count, rel=0.05)
+    assert ours[1] == pytest.approx(line, rel=0.06)
+
+
+def test_line_that_the_wind_takes() -> None:
+    """28, 38 and 57 m off the spool in 0, 5 and 10 m/s across, the count the same: of another
+    hand's chain, within 5 %."""
+    found = A([fed(0.25, "p102", 5.0, 0.19, 25.0, 0.2, wind) for wind in (0.0, 5.0, 10.0)])
+    assert found[:, 1] == pytest.approx(A([28.0, 38.0, 57.0]), rel=0.05)
+    assert np.ptp(found[:, 0]) == 0.0
+    assert found[0, 0] == pytest.approx(8.7, rel=0.03)
+
+
+def test_a_let_down_s_line_is_depth_drift_and_tip() -> None:
+    fall = fed_fall(falling(0.1, 0.8, 20.0, 0.0), 0.0, 1.0)
+    off = off_spool(fall, A(20.0), 25.0, A(1.2), A(8.0), lowered=True, held=False)
+    assert float(off) == pytest.approx(21.2)
+    assert float(rate(fall)) == pytest.approx(20.0 / float(fall.count))
 
 
 def _arrays(path: cases.WayIn) -> tuple[np.ndarray, np.ndarray]:

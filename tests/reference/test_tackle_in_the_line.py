@@ -124,9 +124,9 @@ def test_kinds_of_line() -> None:
     assert usual_diameter("braid", 4 * 6.8) == pytest.approx(2 * 0.19e-3)
     assert float(wet_weight(1e-3, 1780.0, 1025.0)) == pytest.approx(
         9.80665 * 755.0 * np.pi / 4.0 * 1e-6)
-    with pytest.raises(DomainError, match="line.kind"):
+    with pytest.raises(DomainError, match=r"line\.kind"):
         density_of("wool")
-    with pytest.raises(DomainError, match="leader.length_m"):
+    with pytest.raises(DomainError, match=r"leader\.length_m"):
         Leader(0.4e-3, 0.0)
 
 

@@ -50,7 +50,7 @@ PROBES = {
     "shake-up": REEF.but(symptom="follows", surface_speed=0.05, stance="anchored", feeding="low",
                          fish=fish_named("pollack")),
     "tougher-tails": REEF.but(symptom="tails-bitten"),
-    "faster-past-tail-biters": REEF.but(symptom="tails-bitten"),
+    "faster-past-tail-biters": HARBOUR.but(symptom="tails-bitten"),
     "snags-comes-through": REEF.but(symptom="snags"),
     "snags-softer": REEF.but(symptom="snags", fish_kg=6.0),
     "missed-open": REEF.but(symptom="missed"),
@@ -69,7 +69,6 @@ PROBES = {
     "warm-swim": HARBOUR.but(temperature_trend="rising"),
     # In a hard tide nothing that is swum comes first any more: where one has chosen to swim it.
     "not-swum-in-a-hard-tide": HARBOUR.but(surface_speed=0.5, retrieve="steady"),
-    "faster-past-tail-biters": HARBOUR.but(symptom="tails-bitten"),
     "swim-working-tails": HARBOUR.but(surface_speed=0.0),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }

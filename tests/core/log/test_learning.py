@@ -8,8 +8,6 @@ from scipy.stats import norm
 
 from ilha.core.errors import DomainError
 from ilha.core.log.learning import (
-    deeper_by,
-    odd,
     HOLD_SCATTER,
     NOTHING_SINK,
     PRIOR_CURRENT,
@@ -17,6 +15,8 @@ from ilha.core.log.learning import (
     REACTION,
     SCATTER,
     current_factor,
+    deeper_by,
+    odd,
     scatter_of,
     sink_factor,
 )

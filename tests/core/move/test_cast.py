@@ -28,7 +28,7 @@ def test_usual_casts_are_smooth_and_grow() -> None:
     assert np.all(np.diff(far) > 0.0)
     assert np.all(far[1:] / far[:-1] < 1.06)
     assert usual_cast(0.03, 3.0).distance > usual_cast(0.03, 2.4).distance
-    with pytest.raises(DomainError, match="rod.lure_max_g"):
+    with pytest.raises(DomainError, match=r"rod\.lure_max_g"):
         usual_cast(0.0)
 
 

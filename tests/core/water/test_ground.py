@@ -85,7 +85,7 @@ def test_what_shelters() -> None:
     assert float(jet.share(0.5, 1.0)) == pytest.approx(1.5 * float(even.share(0.5, 1.0)))
     assert jet.mean_share == pytest.approx(1.5 * even.mean_share, rel=2e-3)
     assert 0.6 * even.mean_share < slow.mean_share < 0.75 * even.mean_share
-    with pytest.raises(DomainError, match="flow.shelter"):
+    with pytest.raises(DomainError, match=r"flow\.shelter"):
         Profile("seventh-root", 0.0, "reef")
 
 

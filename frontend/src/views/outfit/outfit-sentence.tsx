@@ -11,6 +11,7 @@ import { COVERS, ShankFact } from "../../features/facts/bench-facts";
 import { CastFacts, FallFact, WorkFact } from "../../features/facts/cast-facts";
 import { CurrentFact, DepthFact, Over } from "../../features/facts/water-facts";
 import { MarkFact } from "../../features/facts/place-facts";
+import { LeaderFact } from "../../features/facts/rig-facts";
 import { StanceFact } from "../../features/facts/stance-fact";
 import { ProfileFact, SalinityFact, WithYouFact } from "../../features/facts/situation-facts";
 import { SchoolFact, TemperatureFact, ZoneFact } from "../../features/facts/other-facts";
@@ -101,7 +102,7 @@ function MoreFacts({ asked, query, swell }: { asked: Chosen["asked"] | undefined
         <WordFact field="leader_school" label="school of leader" options={LEADERS} shown={facts.leader_school ?? "bites"} source={told(facts.leader_school)} />
         {", "}
         <WordFact field="sinker_school" label="school of sinker" options={SINKERS} shown={facts.sinker_school ?? "jig"} source={told(facts.sinker_school)} />
-        {", with "}<WithYouFact what="rods" />{" and "}<WithYouFact what="lines" />{"; the current "}<ProfileFact />{", the water "}<SalinityFact />{"."}
+        {", with "}<WithYouFact what="rods" />{" and "}<WithYouFact what="lines" />{", "}<LeaderFact />{"; the current "}<ProfileFact />{", the water "}<SalinityFact />{"."}
     </>
   );
 }

@@ -1,4 +1,4 @@
-"""The lid chart: depth across, current up, and which head is the pick where. Section 8."""
+"""The lid chart: depth across, current up, and which head is the pick where. Section 9."""
 
 from __future__ import annotations
 

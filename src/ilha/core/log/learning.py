@@ -1,4 +1,4 @@
-"""Learning from counts, and from heads that held or were swept. Section 8 of docs/model.md.
+"""Learning from counts, and from heads that held or were swept. Section 9 of docs/model.md.
 
 Factors are kept as logarithms: half as fast and twice as fast are equally far from 1. The prior is
 that the model is right, to the accuracy that it claims (sections 2 and 9), so that one odd count

@@ -1,4 +1,4 @@
-"""How many rigs a bottom takes, and how many to carry for it. Section 8 of docs/model.md."""
+"""How many rigs a bottom takes, and how many to carry for it. Section 9 of docs/model.md."""
 
 from __future__ import annotations
 

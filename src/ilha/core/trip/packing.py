@@ -1,6 +1,6 @@
 """The fewest kinds of head and plastic that cover a plan, with spares for what the bottom takes.
 
-An exact cover: a mixed-integer program for HiGHS through ``scipy.optimize.milp``. Section 8 of
+An exact cover: a mixed-integer program for HiGHS through ``scipy.optimize.milp``. Section 9 of
 docs/model.md.
 """
 
