@@ -31,7 +31,8 @@ def test_day_answers_its_payload(client: FlaskClient) -> None:
     assert len(board.clock) == len(board.depth_m) == 145
     for head in board.heads:
         for name, value in head:
-            if isinstance(value, list):
+            # Of a level bottom there is no next touch.
+            if isinstance(value, list) and name != "touches":
                 assert len(value) == 145, name
         assert all(row is None or len(row) == len(board.line_share) for row in head.line_cm)
     assert {len(p) for p in board.picks.values()} == {145}

@@ -138,6 +138,7 @@ def rod(new: NewRod) -> rods.NewRod:
     return cast(rods.NewRod, row)
 
 
+THINNEST_MM, THICKEST_MM = 0.03, 2.0
 _SEEN = ("cast_mass_g", "cast_distance_m", "cast_line_mm", "cast_drag_cm2")
 
 
@@ -151,7 +152,11 @@ def line(new: NewLine) -> lines.NewLine:
     """A line to be stored; its diameter usual of its kind and strength where none is given."""
     row = new.model_dump()
     if row["diameter_mm"] is None:
-        row["diameter_mm"] = round(mm_from_m(usual_diameter(new.kind, new.strength_kg)), 2)
+        usual = round(mm_from_m(usual_diameter(new.kind, new.strength_kg)), 2)
+        if not THINNEST_MM <= usual <= THICKEST_MM:
+            raise FieldError("diameter_mm", f"`diameter_mm` is needed: no line of"
+                                            f" {new.strength_kg:g} kg is usual: measure it")
+        row["diameter_mm"] = usual
     return cast(lines.NewLine, row)
 
 

@@ -16,13 +16,13 @@ from ilha.formats.tide_csv import instant, rows_under
 
 COLUMNS = ("time_utc", "kind", "mark_name", "head_name", "plastic_name", "colour", "retrieve",
            "fish", "length_cm", "depth_m", "surface_speed_m_s", "bears_m_s", "stage", "light",
-           "count_s", "expected_s", "note", "id", "mark_id", "head_id", "plastic_id")
+           "count_s", "expected_s", "note", "answer", "id", "mark_id", "head_id", "plastic_id")
 """In this order; times as ISO 8601 in UTC, numbers with the unit of the column's name."""
 CATCH = gpx.Extra("catch", frozenset({
     "length_cm", "depth_m", "surface_speed_m_s", "bears_m_s", "count_s", "expected_s", "mark_id",
     "head_id", "plastic_id"}), frozenset({
         "id", "mark_name", "head_name", "plastic_name", "colour", "retrieve", "fish", "stage",
-        "light", "note"}))
+        "light", "note", "answer"}))
 _WHOLE = ("mark_id", "head_id", "plastic_id")
 
 

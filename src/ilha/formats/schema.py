@@ -93,6 +93,14 @@ class HeadOut(_Out):
     fall_speed_m_s: Maybes
     fall_pitch_deg: Maybes
     count_s: Maybes
+    count_range_s: list[list[float | None]]
+    """The middle 80 % of the count: low, high."""
+    doubted: list[Literal["current", "rig", "line", "diameter", "depth", "feed"]]
+    """What moves it most."""
+    right_share: Numbers
+    """How sure "right" is, 0 to 1."""
+    line_off_spool_m: Maybes
+    """When it is down, that of the cast with it."""
     zone_s: Maybes
     lead_m: Maybes
     """How far up-current of the fish to land it."""

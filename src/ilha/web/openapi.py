@@ -16,6 +16,7 @@ from ilha.web.bench import payloads as b
 from ilha.web.box import payloads as g
 from ilha.web.box.dump import SHOWN
 from ilha.web.choice import payloads as o
+from ilha.web.day import compared
 from ilha.web.day import payloads as d
 from ilha.web.know import payloads as k
 from ilha.web.lid import payloads as x
@@ -85,7 +86,8 @@ ROUTES = (
     Route("put", "/api/settings", "Save what is chosen", f.Settings, body=f.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
           query=d.DayQuestion),
-    Route("get", "/api/compare", "Two rigs on the same water", d.Compared, query=d.CompareQuestion),
+    Route("get", "/api/compare", "Two rigs on the same water", compared.Compared,
+          query=d.CompareQuestion),
     Route("get", "/api/plan.txt", "The day's change plan as plain text", "text/plain",
           query=d.DayQuestion),
     Route("get", "/api/plan.ics", "The day's change plan as a calendar", "text/calendar",

@@ -12,7 +12,7 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.ends import Ends, ends_of
 from ilha.core.judge.falls import fall_of
 from ilha.core.judge.schools import DRIFT_SHARE, FED
-from ilha.core.knots import knots, spread
+from ilha.core.knots import knots
 from ilha.core.move.cast import Rod, Rods, cast_distance, is_guess
 from ilha.core.move.fall import Fall, Falling, Swing, stop_count
 from ilha.core.move.glide import Glide, free_fall
@@ -30,9 +30,9 @@ from ilha.core.water.conditions import Conditions
 
 ESTIMATES = (0.8, 1.0, 1.2)
 """Low, middle and high estimate of the current: known to perhaps 20 %."""
-ESTIMATE_LOOSE, BAND_LOOSE = 0.5, 8.0
-"""Of a long day what the estimates of the current do, and the band of speeds that is shown, is
-looked at at its knots, with so many times the tolerance of ``Figures.knots``."""
+BAND_LOOSE = 8.0
+"""Of a long day the band of speeds that is shown, which decides nothing, is looked for at its
+knots, with so many times the tolerance of ``Figures.knots``."""
 SLACK_SPEED = 0.1
 """A retrieve slower through the water than this (m/s) leaves the line slack."""
 
@@ -210,17 +210,13 @@ class Figures:
 
     def above_at(self, times: Array, rows: Indices) -> Array:
         """(R, T), shares above the zone of some heads with reel and current so many times as fast,
-        (R, 1); of a long day at its knots."""
-        steps = self.swum.rides_up.shape[1]
-        at = self.knots(ESTIMATE_LOOSE)
-        few = self if at.size == steps else self.at_steps(at)
-        cond = few.cond
-        water = replace(few.water, current=times * np.asarray(few.water.current),
-                        weight=_rows(few.water.weight, rows),
-                        drag_area=_rows(few.water.drag_area, rows))
-        above = judged(water, times * cond.retrieve_speed, cond.cast, cond.zone_from,
-                       cond.zone_to).above
-        return above if at.size == steps else spread(above, at, steps)
+        (R, 1)."""
+        cond = self.cond
+        water = replace(self.water, current=times * np.asarray(self.water.current),
+                        weight=_rows(self.water.weight, rows),
+                        drag_area=_rows(self.water.drag_area, rows))
+        return judged(water, times * cond.retrieve_speed, cond.cast, cond.zone_from,
+                      cond.zone_to).above
 
     def window_of_retrieve(self) -> tuple[Array, Array]:
         """The band of current (m/s) in which the chosen speed on the reel keeps it in the zone.

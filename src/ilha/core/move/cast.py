@@ -43,6 +43,8 @@ class SeenCast:
 
 USUAL_RATING = np.array([0.007, 0.020, 0.030, 0.085])
 _LOG_RATING = np.log(USUAL_RATING)
+USUAL_BETWEEN = (0.002, 0.4)
+"""Ratings (kg) between which this is gone by."""
 USUAL_LENGTH, USUAL_DISTANCE = (2.1, 2.4, 2.7, 3.3), (30.0, 40.0, 55.0, 80.0)
 USUAL_LINE_MM, USUAL_AREA_CM2 = (0.11, 0.15, 0.19, 0.28), (2.0, 2.5, 3.0, 5.0)
 """A rod of such a rating (its most, kg) is so long (m) and throws two thirds of it so far (m), on
@@ -62,7 +64,7 @@ def usual_cast(lure_max: float, length: float | None = None) -> SeenCast:
     """
     most = float(require("rod.lure_max_g", lure_max * 1e3, "g", "see the rod's rating", above=0.0,
                          high=500.0)) / 1e3
-    at = float(np.log(most))
+    at = float(np.log(np.clip(most, *USUAL_BETWEEN)))
 
     def usual(values: tuple[float, ...]) -> float:
         i = int(np.clip(np.searchsorted(_LOG_RATING, at), 1, _LOG_RATING.size - 1))
@@ -72,8 +74,8 @@ def usual_cast(lure_max: float, length: float | None = None) -> SeenCast:
     distance = usual(USUAL_DISTANCE)
     if length is not None:
         distance *= float(np.sqrt(length / usual(USUAL_LENGTH)))
-    return SeenCast(2.0 / 3.0 * most, min(distance, 120.0), usual(USUAL_LINE_MM) * 1e-3,
-                    usual(USUAL_AREA_CM2) * 1e-4)
+    return SeenCast(2.0 / 3.0 * max(most, USUAL_BETWEEN[0]), min(distance, 120.0),
+                    usual(USUAL_LINE_MM) * 1e-3, usual(USUAL_AREA_CM2) * 1e-4)
 
 
 @dataclass(frozen=True)

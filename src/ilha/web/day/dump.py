@@ -22,7 +22,7 @@ from ilha.desk.compare import Compared, Side
 from ilha.desk.sky import During, Minded, Sky
 from ilha.desk.taught import Held, TaughtHere
 from ilha.formats.numbers import nullable
-from ilha.web.day import payloads as p
+from ilha.web.day import compared as payloads
 from ilha.web.day.heads import heads, shapes, spreader
 
 PROFILE_HEIGHTS = (0.06, 0.25, 0.44, 0.63, 0.82, 0.98)
@@ -151,7 +151,7 @@ def _plan(m: DayOfMark) -> list[dict[str, Any]]:
     return out
 
 
-def compared(c: Compared) -> p.Compared:
+def compared(c: Compared) -> payloads.Compared:
     """Two rigs on one water."""
     m = c.a.day
     span, way = m.at.span, m.at.way
@@ -160,7 +160,7 @@ def compared(c: Compared) -> p.Compared:
     spans = [{"from_step": a, "to_step": z, "from_clock": span.clock_of(a),
               "to_clock": span.clock_of(z), "better": {0: "a", 1: "b"}.get(int(c.better[a]))}
              for a, z in pairwise(edges) if a < z and c.better[a] != -2]
-    return p.Compared.model_validate({
+    return payloads.Compared.model_validate({
         "clock": [span.clock(t) for t in span.times], "wet": way.wet.tolist(),
         "depth_m": nullable(way.depth, 3), "zone_from_m": nullable(low, 2),
         "zone_to_m": nullable(high, 2), "a": _side(c.a), "b": _side(c.b), "spans": spans})
