@@ -17,7 +17,7 @@ def test_a_leader_is_said_in_the_sentence_and_asked_for(
     page: Page, server: Server, watch: Watch
 ) -> None:
     open_day(page, server)
-    expect(fact(page, "leader")).to_have_text("no leader")
+    expect(fact(page, "leader")).to_have_text("no leader counted")
     fact(page, "leader").click()
     page.locator(".popover").get_by_label("Leader, its length").fill("1.5")
     page.locator(".popover").get_by_role("button", name="Set", exact=True).first.click()

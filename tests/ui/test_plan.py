@@ -160,9 +160,9 @@ def test_a_drag_held_at_the_edge_goes_through_midnight(
 
 def test_what_spares_a_change_is_offered_and_taken(page: Page, server: Server) -> None:
     page.request.put(f"{server.url}api/settings", data={
-        **page.request.get(f"{server.url}api/settings").json(), "line_id": 5})
+        **page.request.get(f"{server.url}api/settings").json(), "line_id": 4})
     open_day(page, server)
-    asked = "mark_id=1&plastic_id=1&line_id=5&rod_id=2&change_minutes=0"
+    asked = "mark_id=1&plastic_id=1&line_id=4&rod_id=2&change_minutes=0"
     found = page.request.get(f"{server.url}api/plan/savings?{asked}").json()
     saving = next(s for s in found["savings"] if s["kind"] == "line")
     page.keyboard.press("p")

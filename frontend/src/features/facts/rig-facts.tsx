@@ -96,11 +96,11 @@ export function LeaderFact() {
   const [mm, kind] = [facts.leader_line_mm ?? ASSUMED.leader_mm, facts.leader_kind ?? "fluorocarbon"];
   return (
     <Fact label="leader" source={facts.leader_line_m === null ? "assumed" : "typed"}
-          words={long > 0 ? `${text(length(long, units))} of ${mm} mm ${kind}` : "no leader"}>
+          words={long > 0 ? `${text(length(long, units))} of ${mm} mm ${kind}` : "no leader counted"}>
       {(close) => (
         <>
           {box.leaders.length > 0 && (
-            <Choice options={[{ value: 0, words: "no leader", note: "tied straight to the line" },
+            <Choice options={[{ value: 0, words: "no leader", note: "tied straight to the line, or left out of the figures" },
               ...box.leaders.filter((l) => l.material !== "wire").map((l) => ({ value: l.id, words: l.name, note: `${l.diameter_mm} mm, holds ${l.strength_kg} kg` }))]}
               value={-1} onPick={(id) => {
                 const spool = box.leaders.find((l) => l.id === id);
