@@ -57,6 +57,30 @@ def test_a_mark_has_a_bottom_and_a_shelter(client: FlaskClient) -> None:
         assert change_mark(client, ground=wrong).status_code == 422
 
 
+def wade_of(client: FlaskClient) -> dict[str, Any]:
+    answer = client.get("/api/day?mark_id=2&plastic_id=1&line_id=3&rod_id=2")
+    assert answer.status_code == 200, answer.text
+    found: dict[str, Any] = answer.get_json()["wade"]
+    return found
+
+
+def test_who_wades_is_warned_by_the_depth_at_the_feet(client: FlaskClient) -> None:
+    """A bottom that is deeper or shallower where the cast lands changes neither the water about
+    the legs nor the way back; a drop that told of shallower water does not either."""
+    level = wade_of(client)
+    assert level["here"]
+    assert level["way_back"]
+    mark = {k: v for k, v in client.get("/api/marks").get_json()["marks"][1].items() if k != "id"}
+    feet = mark["charted_depth_m"]
+    for far in (feet + 0.8, feet - 0.3):
+        kept = client.put("/api/marks/2", json={**mark, "ground": [[0.0, feet], [20.0, far]]})
+        assert kept.status_code == 200, kept.text
+        assert wade_of(client) == level
+    client.put("/api/marks/2", json=mark)
+    tell(client, {**drop(9, 5.0, 8.0), "mark_id": 2, "depth_m": 1.0, "answer": "deeper"})
+    assert wade_of(client) == level
+
+
 def test_the_bottom_goes_out_and_in_with_the_marks(client: FlaskClient) -> None:
     change_mark(client, ground=GROUND, shelter="jet")
     text = client.get("/api/marks.gpx").get_data(as_text=True)

@@ -12,7 +12,9 @@ from ilha.core.log.again import Past, Window, most, past_of, windows
 from ilha.core.tide.light import light
 from ilha.core.tide.tideway import DRY_BELOW, Typed, tideway
 from ilha.desk.clock import Span, span_of
+from ilha.desk.taught import depth_of
 from ilha.desk.tide_here import tide_of
+from ilha.desk.water import charted_at
 from ilha.formats.fields import FieldError
 from ilha.store import events, marks
 
@@ -60,8 +62,8 @@ def _on_day(
     """Windows of one day that end after an instant."""
     here = tide_of(conn, mark, span)
     # The log keeps what was predicted by the model alone: so it is held against that.
-    way = tideway(span.times, mark["charted_depth_m"], here.tide, here.rates, Typed(),
-                  here.heights, here.stream)
+    charted = charted_at(mark, mark["cast_m"]) + depth_of(conn, mark["id"]).deeper
+    way = tideway(span.times, charted, here.tide, here.rates, Typed(), here.heights, here.stream)
     sky = light(mark["latitude_deg"], mark["longitude_deg"], float(span.times[0]),
                 float(span.times[-1])).fished_at(span.times)
     wet = (way.depth >= DRY_BELOW) & (span.times >= after_s)

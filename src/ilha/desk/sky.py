@@ -130,9 +130,10 @@ def minded(at: Moment, weather: Weather, wade_m: float) -> Minded:
                     mark["flood_to_deg"])
     wade, back = None, mark["way_back_depth_m"]
     if at.stance == "wading":
-        wade = Wade(wade_m, during(deeper_than(way.depth, wade_m)),
+        # Where one stands, which over a bottom that is not level is not where the cast lands.
+        wade = Wade(wade_m, during(deeper_than(way.depth + at.at_the_rod, wade_m)),
                     None if back is None else during(deeper_than(
-                        back + way.depth - mark["charted_depth_m"], wade_m)))
+                        back + way.depth - at.charted, wade_m)))
     return Minded([CautionNow(s.caution.code, s.caution.says, during(s.spans)) for s in said], wade)
 
 

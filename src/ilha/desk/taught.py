@@ -110,6 +110,11 @@ def depths(conn: sqlite3.Connection) -> dict[int, Depth]:
             for mark_id, seen in told.items()}
 
 
+def depth_of(conn: sqlite3.Connection, mark_id: int) -> Depth:
+    """A mark's; none where nothing was said."""
+    return depths(conn).get(mark_id, NO_DEPTH)
+
+
 def sink_factors(conn: sqlite3.Connection) -> dict[str, Held]:
     """By ``pair_key``, of every pair that was timed or is held fast."""
     rows = _held(conn, "sink")
@@ -164,4 +169,4 @@ def taught_here(conn: sqlite3.Connection, mark_id: int, plastic_id: int) -> Taug
         head_id, _, plastic = key.partition(":")
         if int(plastic) == plastic_id:
             counts.append((int(head_id), held))
-    return TaughtHere(counts, current_of(conn, mark_id), depths(conn).get(mark_id, NO_DEPTH))
+    return TaughtHere(counts, current_of(conn, mark_id), depth_of(conn, mark_id))

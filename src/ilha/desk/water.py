@@ -131,6 +131,8 @@ class Moment:
     ground: Ground | None
     current_spread: float
     """Of the logarithm of the current, as far as heads that held or were swept have narrowed it."""
+    at_the_rod: float
+    """How much deeper (m) it is where one stands than where the cast lands."""
 
     def light_at(self, step: int) -> str:
         """By the sun over the mark."""
@@ -161,6 +163,12 @@ def _boat(asked: WaterQuestion, mark: marks.Mark, way: Tideway) -> Boat:
         asked.drift_seen_m_s, boat, float(way.stream[asked.drift_seen_step])))
 
 
+def charted_at(mark: marks.Mark, cast: float) -> float:
+    """Depth (m) below the zero of the tide where a cast lands, as charted."""
+    ground = convert.core_ground(mark)
+    return mark["charted_depth_m"] if ground is None else float(ground.depth(cast))
+
+
 def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Moment:
     """The water of a mark on a day, with what was typed of it.
 
@@ -177,8 +185,11 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
     current = taught.current_of(conn, mark["id"])
     ground = convert.core_ground(mark)
     cast = mark["cast_m"] if asked.cast_m is None else asked.cast_m
-    charted = mark["charted_depth_m"] if ground is None else float(ground.depth(cast))
-    charted += taught.depths(conn).get(mark["id"], taught.NO_DEPTH).deeper
+    deeper = taught.depth_of(conn, mark["id"]).deeper
+    charted = charted_at(mark, cast) + deeper
+    # What a drop told of shallower water is no ground to stand on: who wades is not told of it.
+    at_the_rod = max(0.0, -deeper) + (
+        0.0 if ground is None else float(ground.deeper(0.0, cast)))
     way = tideway(span.times, charted, here.tide, here.rates, _typed(asked),
                   here.heights, here.stream, current.value)
     stance = asked.stance or mark["stance"]
@@ -189,7 +200,7 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
         drifts = drift(_boat(asked, mark, way), way.stream,
                        Profile(asked.profile, weed, shelter))
     return Moment(mark, span, now_s, stance, here.events, way, weed, drifts, shelter, charted,
-                  ground, min(CURRENT, current.factor.spread))
+                  ground, min(CURRENT, current.factor.spread), at_the_rod)
 
 
 def _leader(asked: SituationQuestion) -> Leader | None:

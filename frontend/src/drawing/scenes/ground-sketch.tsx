@@ -17,7 +17,7 @@ export function GroundSketch({ points }: { points: readonly (readonly number[])[
   const edge = [[EDGE, first[1]] as Point, ...line, [WIDTH - EDGE, last[1]] as Point];
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="ground-sketch" role="img"
-         aria-label={`the bottom, from ${deep[0]} at the rod to ${deep.at(-1)} at ${far} out`}>
+         aria-label={`the bottom, charted: ${deep[0]!.toFixed(1)} m at the rod, ${deep.at(-1)!.toFixed(1)} m at ${far.toFixed(0)} m out`}>
       <path d={`${polyline(edge)}V${HEIGHT}H${EDGE}Z`} className="ground" />
       <path d={`M${EDGE} ${place(0, 0)[1]}H${WIDTH - EDGE}`} className="rung-surface" />
     </svg>

@@ -110,7 +110,7 @@ function GroundRow({ typed, set, fault }: Omit<Row, "name" | "label">) {
   const points = groundOf(typed.ground ?? "", units);
   return (
     <div className="form-row">
-      <Form.Label htmlFor={id}>Bottom along the cast</Form.Label>
+      <Form.Label htmlFor={id}>Bottom along the cast, {lengthScale(units).unit}</Form.Label>
       <Form.Control id={id} as="textarea" rows={3} value={typed.ground ?? ""} isInvalid={fault === "ground"}
                     placeholder={`level; or distance and charted depth, ${lengthScale(units).unit}, one point a line`}
                     onChange={(e) => set("ground", e.target.value)} />
