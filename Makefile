@@ -29,19 +29,26 @@ demo: .make/python .make/build
 test: lint contract unit browser
 	$(SAY) 'All checks pass.'
 
-setup: .make/python .make/node .make/chromium
+setup: .make/python-dev .make/node .make/chromium
 build: .make/build
 
 .make/tools:
 	@scripts/check-tools
 	@mkdir -p .make && touch $@
 
+# What runs Ilha, and nothing else: what is there for the tests besides stays.
 .make/python: requirements.lock pyproject.toml | .make/tools
-	$(SAY) 'Python packages (about 20 s the first time) …'
+	$(SAY) 'Python packages to run it (about 15 s the first time) …'
 	@[ -x $(PY) ] || python3 -m venv .venv
 	@.venv/bin/pip install --quiet uv==0.13.9
-	@.venv/bin/uv pip sync --quiet --require-hashes -p .venv requirements.lock
-	@.venv/bin/uv pip install --quiet --no-deps --no-build-isolation -p .venv -e .
+	@.venv/bin/uv pip install --quiet --require-hashes -p .venv -r requirements.lock
+	@.venv/bin/uv pip install --quiet --no-deps -b requirements-dev.lock -p .venv -e .
+	@touch $@
+
+.make/python-dev: requirements-dev.lock .make/python
+	$(SAY) 'Python packages to test it (about 15 s the first time) …'
+	@.venv/bin/uv pip sync --quiet --require-hashes -p .venv requirements-dev.lock
+	@.venv/bin/uv pip install --quiet --no-deps -b requirements-dev.lock -p .venv -e .
 	@touch $@
 
 .make/node: frontend/package-lock.json frontend/package.json | .make/tools
@@ -59,36 +66,36 @@ build: .make/build
 	@cd frontend && ../$(NPM) run --silent build
 	@touch $@
 
-lint: .make/python .make/node
+lint: .make/python-dev .make/node
 	$(SAY) 'Lint and types …'
 	@.venv/bin/ruff check --quiet src tests scripts
 	@.venv/bin/mypy
 	@cd frontend && ../$(NPM) run --silent lint && ../$(NPM) run --silent typecheck
 	@scripts/check-locks
 
-contract: .make/python .make/node
+contract: .make/python-dev .make/node
 	$(SAY) 'Contract: payloads, OpenAPI document, TypeScript types, file schemas …'
 	@$(PY) scripts/contract.py check
 
-types: .make/python .make/node
+types: .make/python-dev .make/node
 	@$(PY) scripts/contract.py write
 
-unit: .make/python .make/node .make/build
+unit: .make/python-dev .make/node .make/build
 	$(SAY) 'Unit, reference and web tests …'
 	@cd frontend && ../$(NPM) run --silent test
 	@$(PY) -m pytest -m 'not browser'
 
-browser: .make/python .make/chromium .make/build
+browser: .make/python-dev .make/chromium .make/build
 	$(SAY) 'The real interface in Chromium …'
 	@$(PY) -m pytest -m browser
 
-bench: .make/python .make/chromium .make/build
+bench: .make/python-dev .make/chromium .make/build
 	@$(PY) scripts/bench.py
 
-model-report: .make/python
+model-report: .make/python-dev
 	@$(PY) scripts/model_report.py
 
-shots: .make/python .make/chromium .make/build
+shots: .make/python-dev .make/chromium .make/build
 	@$(PY) scripts/shots.py
 
 clean:
