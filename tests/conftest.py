@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 from pathlib import Path
 
 import pytest
@@ -20,14 +21,31 @@ settings.load_profile("ilha")
 NOW_S = 1_784_116_800  # 2026-07-15 12:00 UTC
 
 
+def _marela(folder: Path, log: bool) -> Path:
+    """A file with the demo data, made once a session and copied for each test."""
+    path = folder / "ilha.sqlite3"
+    conn = db.ready(path)
+    marela.load(conn, NOW_S, log=log)
+    conn.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    conn.close()
+    return path
+
+
+@pytest.fixture(scope="session")
+def marela_without_trips(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    return _marela(tmp_path_factory.mktemp("marela"), log=False)
+
+
+@pytest.fixture(scope="session")
+def marela_with_trips(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    return _marela(tmp_path_factory.mktemp("marela-log"), log=True)
+
+
 @pytest.fixture
-def database(tmp_path: Path) -> Path:
+def database(tmp_path: Path, marela_without_trips: Path) -> Path:
     """A file with the demo data."""
     path = tmp_path / "ilha.sqlite3"
-    conn = db.connect(path)
-    db.migrate(conn)
-    marela.load(conn, NOW_S, log=False)
-    conn.close()
+    shutil.copyfile(marela_without_trips, path)
     return path
 
 

@@ -1,5 +1,6 @@
+# PYTHON_ARGCOMPLETE_OK
 """Command line: ``ilha serve``, ``board``, ``tide``, ``fit``, ``choose``, ``export``, ``import``,
-``backup``, ``tide-service``, ``openapi``.
+``backup``, ``copies``, ``restore``, ``tide-service``, ``openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -8,10 +9,15 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import sqlite3
 import sys
+import time
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
+
+from ilha import __version__
 
 
 def _answered(file: str, answer: Callable[[str], str]) -> int:
@@ -19,19 +25,20 @@ def _answered(file: str, answer: Callable[[str], str]) -> int:
     # Numerical libraries load where they are used: --help answers at once.
     from ilha.core.errors import DomainError
     from ilha.formats.fields import FieldError
+    from ilha.formats.text_in import decoded
 
     try:
-        text = sys.stdin.read() if file == "-" else Path(file).read_text("utf-8")
-    except (OSError, UnicodeDecodeError) as error:
-        reason = getattr(error, "strerror", None) or "it is not UTF-8 text"
-        print(f"`file` {file} cannot be read: {reason}", file=sys.stderr)
+        data = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
+    except OSError as error:
+        print(f"`file` {file} cannot be read: {error.strerror}", file=sys.stderr)
         return 2
     try:
-        result = answer(text)
+        result = answer(decoded(data))
     except (DomainError, FieldError) as error:
         print(" ".join(str(error).split()), file=sys.stderr)
         return 2
     sys.stdout.write(result)
+    sys.stdout.flush()
     return 0
 
 
@@ -68,42 +75,107 @@ def _choose(args: argparse.Namespace) -> int:
 def _export(args: argparse.Namespace) -> int:
     from ilha.desk import data_file
 
-    return _on_database(args.database, lambda conn: sys.stdout.write(data_file.write(conn)))
+    return _on_database(args, lambda conn, _: _said(data_file.write(conn)))
 
 
 def _import(args: argparse.Namespace) -> int:
+    from ilha.formats.text_in import MOST_BYTES
+
+    def put(conn: sqlite3.Connection, path: Path) -> str:
+        from ilha.desk import data
+
+        try:
+            body = sys.stdin.buffer.read() if args.file == "-" else Path(args.file).read_bytes()
+        except OSError as error:
+            raise _Bad(f"`file` {args.file} cannot be read: {error.strerror}") from error
+        if len(body) > MOST_BYTES:
+            raise _Bad(f"`file` must be at most {MOST_BYTES >> 20} MB, got {len(body) >> 20} MB")
+        rows, kept = data.put_in(conn, path, body, time.time())
+        return f"{rows} rows are in {path}; what was there before is the copy {kept}\n"
+
+    return _on_database(args, put, new=True)
+
+
+def _copies(args: argparse.Namespace) -> int:
+    from ilha.store import copies
+
+    def told(_: sqlite3.Connection, path: Path) -> str:
+        lines = [f"{copy.name}  {datetime.fromtimestamp(copy.at_utc_s, UTC):%Y-%m-%d %H:%M} UTC"
+                 f"  {copy.size_bytes / 1e6:.1f} MB\n" for copy in copies.listed(path)]
+        return "".join(lines) or "no copy has been kept yet\n"
+
+    return _on_database(args, told)
+
+
+def _restore(args: argparse.Namespace) -> int:
     from ilha.desk import data_file
 
-    def put(text: str) -> str:
-        told = []
-        code = _on_database(args.database, lambda conn: told.append(
-            sum(data_file.read(conn, text).values())), new=True)
-        return f"{told[0]} rows are in {args.database}\n" if code == 0 else ""
+    def put(conn: sqlite3.Connection, path: Path) -> str:
+        rows, kept = data_file.restore(conn, path, args.name, time.time())
+        return (f"{rows} rows of {args.name} are in {path};"
+                f" what was there before is the copy {kept.name}\n")
 
-    return _answered(args.file, put)
+    return _on_database(args, put)
 
 
 def _backup(args: argparse.Namespace) -> int:
     from ilha.store import everything
 
-    return _on_database(args.database, lambda conn: everything.backup(conn, Path(args.file)))
+    def copied(conn: sqlite3.Connection, _: Path) -> str:
+        everything.backup(conn, Path(args.file))
+        return ""
+
+    return _on_database(args, copied)
+
+
+class _Bad(Exception):
+    """What cannot be done, in one line."""
+
+
+def _said(text: str) -> str:
+    return text
+
+
+def _database(args: argparse.Namespace) -> Path:
+    """The file that is named, else the user's own; the demo has one to itself."""
+    if args.database is not None:
+        return Path(args.database)
+    from platformdirs import user_data_path
+
+    return user_data_path("ilha", appauthor=False) / (
+        "demo.sqlite3" if getattr(args, "demo", False) else "ilha.sqlite3")
 
 
 def _on_database(
-    path: str, work: Callable[[sqlite3.Connection], object], new: bool = False
+    args: argparse.Namespace, work: Callable[[sqlite3.Connection, Path], str], new: bool = False
 ) -> int:
-    """Open a database, bring it up to date and work on it; a missing one is told, unless new."""
+    """Open a database, bring it up to date, work on it and print what comes of it; a missing one
+    is told, unless new."""
+    from ilha.core.errors import DomainError
+    from ilha.formats.fields import FieldError
     from ilha.store import db
 
-    if not new and not Path(path).exists():
-        print(f"`database` {path} is not there: name the file with --database", file=sys.stderr)
-        return 2
-    conn = db.connect(path)
+    path = _database(args)
     try:
-        db.migrate(conn)
-        work(conn)
-    finally:
-        conn.close()
+        conn = db.ready(path, new)
+        try:
+            text = work(conn, path)
+        finally:
+            conn.close()
+        # What is not written is not there: a full disk behind the shell's > is told here.
+        sys.stdout.write(text)
+        sys.stdout.flush()
+    except sqlite3.Error as error:
+        print(db.unusable(path, error), file=sys.stderr)
+        return 2
+    except OSError as error:
+        print(f"It could not be written whole ({error.strerror}): do not keep it", file=sys.stderr)
+        # Nothing more can be written there, not even by the interpreter as it ends.
+        sys.stdout = open(os.devnull, "w")  # noqa: SIM115
+        return 1
+    except (_Bad, db.Unusable, FieldError, DomainError) as error:
+        print(" ".join(str(error).split()), file=sys.stderr)
+        return 2
     return 0
 
 
@@ -117,8 +189,8 @@ def _serve(args: argparse.Namespace) -> int:
     except FieldError as error:
         print(error, file=sys.stderr)
         return 2
-    return serve(Path(args.database), port=args.port, demo=args.demo, tide_service=service,
-                 empty_log=args.empty_log)
+    return serve(_database(args), port=args.port, workers=args.workers, demo=args.demo,
+                 tide_service=service, empty_log=args.empty_log)
 
 
 def _tide_service(args: argparse.Namespace) -> int:
@@ -139,9 +211,28 @@ def _openapi(args: argparse.Namespace) -> int:
     return 0
 
 
+_WHERE = "SQLite file (ilha.sqlite3 in the user's data folder)"
+
+
+def _between(low: int, high: int, what: str) -> Callable[[str], int]:
+    def read(given: str) -> int:
+        if not given.isascii() or not given.isdigit() or not low <= int(given) <= high:
+            raise argparse.ArgumentTypeError(f"must be a whole number from {low} to {high}, got"
+                                             f" {given}: {what}")
+        return int(given)
+    return read
+
+
+_port = _between(0, 65535, "8417, or 0 for any that is free")
+_workers = _between(0, 64, "0 for one a core")
+
+
 def parser() -> argparse.ArgumentParser:
     """The command line's parser."""
-    top = argparse.ArgumentParser(prog="ilha", description=__doc__)
+    top = argparse.ArgumentParser(
+        prog="ilha", description="Jig heads, soft plastics and the tide: what to tie on, when to"
+        " change it, how to rig it.")
+    top.add_argument("--version", action="version", version=f"ilha {__version__}")
     commands = top.add_subparsers(dest="command", required=True)
     board = commands.add_parser("board", help="judge every head of a scenario file")
     board.add_argument("file", help="an ilha-scenario-1 JSON file, or - for standard input")
@@ -159,24 +250,29 @@ def parser() -> argparse.ArgumentParser:
     choose = commands.add_parser("choose", help="the whole outfit for a situation, with reasons")
     choose.add_argument("file", help="an ilha-question-1 JSON file, or - for standard input")
     choose.set_defaults(run=_choose)
-    for name, call, words, file in (
-            ("export", _export, "everything that is kept, as JSON", False),
-            ("import", _import, "put an exported file in place of everything", True),
-            ("backup", _backup, "a consistent copy of the database while it runs", True)):
+    for name, call, words, needs in (
+            ("export", _export, "everything that is kept, as JSON", None),
+            ("import", _import, "put an exported file in place of everything", "file"),
+            ("backup", _backup, "a consistent copy of the database while it runs", "file"),
+            ("copies", _copies, "the safety copies kept before each import", None),
+            ("restore", _restore, "put a safety copy in place of everything", "name")):
         one = commands.add_parser(name, help=words)
-        if file:
-            one.add_argument("file")
-        one.add_argument("--database", default="ilha.sqlite3", help="SQLite file")
+        if needs:
+            one.add_argument(needs)
+        one.add_argument("--database", help=_WHERE)
         one.set_defaults(run=call)
     serve = commands.add_parser("serve", help="start the application on this machine")
-    serve.add_argument("--database", default="ilha.sqlite3", help="SQLite file (made if missing)")
-    serve.add_argument("--port", type=int, default=8417, help="0 takes any free port")
-    serve.add_argument("--demo", action="store_true", help="load the Marela demo data if empty")
+    serve.add_argument("--database", help=f"{_WHERE}, made if it is missing")
+    serve.add_argument("--port", type=_port, default=8417, help="0 takes any free port (8417)")
+    serve.add_argument("--workers", type=_workers, default=0,
+                       help="processes that compute (one a core, four at most)")
+    serve.add_argument("--demo", action="store_true",
+                       help="with the Marela demo data, in a database of its own")
     serve.add_argument("--empty-log", action="store_true", help="the demo data without its trips")
     serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
     serve.set_defaults(run=_serve)
     service = commands.add_parser("tide-service", help="start a simulated tide service")
-    service.add_argument("--port", type=int, default=8418, help="0 takes any free port")
+    service.add_argument("--port", type=_port, default=8418, help="0 takes any free port")
     service.set_defaults(run=_tide_service)
     openapi = commands.add_parser("openapi", help="print the web interface's OpenAPI document")
     openapi.add_argument("--output", help="write to this file instead")
@@ -186,7 +282,12 @@ def parser() -> argparse.ArgumentParser:
 
 def main(argv: list[str] | None = None) -> int:
     """Entry point; returns the exit code."""
-    args = parser().parse_args(argv)
+    top = parser()
+    if "_ARGCOMPLETE" in os.environ:
+        import argcomplete
+
+        argcomplete.autocomplete(top)
+    args = top.parse_args(argv)
     return int(args.run(args))
 
 

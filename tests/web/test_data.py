@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import json
+import shutil
 from io import StringIO
 from pathlib import Path
 
@@ -13,21 +14,23 @@ from flask import Flask
 from flask.testing import FlaskClient
 
 from ilha.cli import main
-from ilha.demo import marela
 from ilha.desk import data_file
-from ilha.store import db, events, everything, marks
+from ilha.store import copies, db, events, everything, marks
 from ilha.web.app import create_app
 from tests.conftest import NOW_S
 
 
+JSON = "application/json"
+
+
 @pytest.fixture
-def full(tmp_path: Path) -> Path:
+def full(tmp_path: Path, marela_with_trips: Path) -> Path:
     """Marela with its trips, and rows in every table."""
     path = tmp_path / "full.sqlite3"
+    shutil.copyfile(marela_with_trips, path)
     conn = db.connect(path)
-    db.migrate(conn)
-    marela.load(conn, NOW_S)
-    conn.execute("INSERT INTO own_rules (body) VALUES ('{\"says\": \"x\"}')")
+    conn.execute("INSERT INTO own_rules (body) VALUES ('{\"says\": \"x\","
+                 " \"wants\": {\"look\": [\"stick\"]}}')")
     conn.execute("INSERT INTO rule_changes VALUES ('no-plunge', 0, NULL)")
     conn.execute("INSERT INTO learned VALUES ('sink', '3:1', 1.1, NULL)")
     conn.execute("INSERT INTO trainer VALUES ('bent-up', 1, 5.0, 2, 1)")
@@ -43,10 +46,10 @@ def test_out_and_in_again_is_the_same(full: Path, tmp_path: Path) -> None:
     text = client_of(full).get("/api/data.json").text
     other = tmp_path / "other.sqlite3"
     client = client_of(other)
-    answer = client.post("/api/data", data=text.encode())
+    answer = client.post("/api/data", data=text.encode(), content_type=JSON)
     assert answer.status_code == 200, answer.text
     assert client.get("/api/data.json").text == text
-    assert (tmp_path / answer.get_json()["kept_as"]).exists()
+    assert (copies.folder(other) / answer.get_json()["kept_as"]).exists()
 
 
 def test_by_the_command_line(
@@ -91,7 +94,7 @@ def test_an_older_file_is_brought_up_to_date(app: Flask, client: FlaskClient) ->
         " charted_depth_m, bottom, cover, cover_height_m, stance, cast_m, caution) VALUES"
         " (1, 'Old mark', 'flat', 36, -21, 'UTC', 1.5, 'sand', 'none', 0, 'wading', 20, 'mind')")
     text = json.dumps({"format": "ilha-data-1", "schema": 3, "tables": everything.read(old)})
-    assert client.post("/api/data", data=text.encode()).status_code == 200
+    assert client.post("/api/data", data=text.encode(), content_type=JSON).status_code == 200
     mark = client.get("/api/marks").get_json()["marks"][0]
     assert (mark["name"], mark["exposure"]) == ("Old mark", "sheltered")
 
@@ -125,14 +128,14 @@ def _broken(change: str, text: str) -> str:
     ("rows", "tables"), ("settings", "tables.settings")])
 def test_a_bad_file_changes_nothing(change: str, field: str, client: FlaskClient) -> None:
     before = client.get("/api/data.json").text
-    answer = client.post("/api/data", data=_broken(change, before).encode())
+    answer = client.post("/api/data", data=_broken(change, before).encode(), content_type=JSON)
     assert (answer.status_code, answer.get_json()["field"]) == (422, field)
     assert client.get("/api/data.json").text == before
 
 
 @pytest.mark.parametrize("body", [b"{", b"[1]", b"\xff\xfe"])
 def test_what_is_no_file_is_refused(body: bytes, client: FlaskClient) -> None:
-    assert client.post("/api/data", data=body).status_code == 422
+    assert client.post("/api/data", data=body, content_type=JSON).status_code == 422
 
 
 def test_the_log_as_csv_reads_back(full: Path) -> None:

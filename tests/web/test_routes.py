@@ -48,7 +48,7 @@ def test_the_same_question_is_not_sent_twice(client: FlaskClient) -> None:
     first = client.get(DAY)
     again = client.get(DAY, headers={"If-None-Match": first.headers["ETag"]})
     assert (first.status_code, again.status_code, again.data) == (200, 304, b"")
-    assert first.headers["Cache-Control"] == "no-cache"
+    assert first.headers["Cache-Control"] == "no-store"
 
 
 def test_answers_are_compressed(client: FlaskClient) -> None:
@@ -128,7 +128,7 @@ def test_settings_are_saved_and_unknown_rows_refused(client: FlaskClient) -> Non
     assert client.get("/api/settings").get_json()["mark_id"] == 3
     refused = client.put("/api/settings", json={**now, "line_id": 77})
     assert (refused.status_code, refused.get_json()["field"]) == (422, "line_id")
-    assert client.put("/api/settings", data="{").status_code == 422
+    assert client.put("/api/settings", data="{", content_type="application/json").status_code == 422
 
 
 def test_security_headers_stand_on_every_answer(client: FlaskClient) -> None:

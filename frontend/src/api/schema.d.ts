@@ -227,6 +227,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Safety copies, the last first */
+        get: operations["get_copies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a safety copy in place of everything */
+        post: operations["post_copies_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/data": {
         parameters: {
             query?: never;
@@ -1798,6 +1832,26 @@ export interface components {
             outweighs: string | null;
             /** Second */
             second: string;
+        };
+        /**
+         * Copies
+         * @description The last five, the newest first.
+         */
+        Copies: {
+            /** Copies */
+            copies: components["schemas"]["Copy"][];
+        };
+        /**
+         * Copy
+         * @description A safety copy: everything as it was just before all of it was replaced.
+         */
+        Copy: {
+            /** At Utc S */
+            at_utc_s: number;
+            /** Name */
+            name: string;
+            /** Size Bytes */
+            size_bytes: number;
         };
         /**
          * Counted
@@ -4722,6 +4776,11 @@ export interface components {
             /** Unpriced */
             unpriced: number;
         };
+        /** RestoreCopy */
+        RestoreCopy: {
+            /** Name */
+            name: string;
+        };
         /** RetrieveNote */
         RetrieveNote: {
             /**
@@ -6811,6 +6870,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_copies_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreCopy"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             /** @description a problem */

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Any
 
 from ilha.core.errors import DomainError
 from ilha.core.log.again import Past, Window, most, past_of, windows
 from ilha.core.tide.light import light
 from ilha.core.tide.tideway import DRY_BELOW, Typed, tideway
-from ilha.desk.clock import Span, span_of
+from ilha.desk.clock import Span, day_of, span_of
 from ilha.desk.taught import depth_of
 from ilha.desk.tide_here import tide_of
 from ilha.desk.water import charted_at
@@ -89,7 +89,7 @@ def again(
     past = past_of([row["depth_m"] or 0.0 for row in rows],
                    [row["surface_speed_m_s"] or 0.0 for row in rows],
                    [row["stage"] for row in rows], [row["light"] for row in rows])
-    first = date.fromisoformat(span_of(None, mark["time_zone"], now_s).date)
+    first = day_of(span_of(None, mark["time_zone"], now_s).date)
     alike: list[On] = []
     near: list[On] = []
     reach, why = 0, ""

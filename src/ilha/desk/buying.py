@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass, replace
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Literal
 
 import numpy as np
@@ -22,7 +22,7 @@ from ilha.core.units import m_from_mm, mm_from_m
 from ilha.desk import convert
 from ilha.desk.books import box_plastic
 from ilha.desk.chart import Chart, LidQuestion, chart_of
-from ilha.desk.clock import span_of
+from ilha.desk.clock import day_of, span_of
 from ilha.desk.water import WaterQuestion, moment
 from ilha.formats.fields import FieldError
 from ilha.store import lines, marks, rods
@@ -140,7 +140,7 @@ def _hours_at_places(
         if STANCES[mark["stance"]].drifts:
             left_out.append(f"{mark['name']}: a drifting boat")
             continue
-        first = date.fromisoformat(asked.date or span_of(None, mark["time_zone"], now_s).date)
+        first = day_of(asked.date or span_of(None, mark["time_zone"], now_s).date)
         try:
             for n in range(asked.days):
                 at = moment(conn, now_s, WaterQuestion.model_validate({

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -56,17 +56,36 @@ class Span:
         return datetime.fromtimestamp(at_s, UTC).astimezone(self.zone).strftime("%H:%M")
 
 
-def span_of(date: str | None, time_zone: str, now_s: float) -> Span:
-    """The day's 145 instants from local midnight to the next; ``date`` None is today there."""
-    zone = ZoneInfo(time_zone)
-    if date is None:
-        date = datetime.fromtimestamp(now_s, UTC).astimezone(zone).date().isoformat()
+FIRST_YEAR, LAST_YEAR = 1901, 2199
+"""Between these the tables of tide, sun and moon hold."""
+
+
+def day_of(given: str) -> date:
+    """A day of the calendar.
+
+    Raises
+    ------
+    FieldError
+        For another, or one in no year that can be computed.
+    """
     try:
-        midnight = datetime.fromisoformat(date).replace(tzinfo=zone)
+        day = date.fromisoformat(given)
     except ValueError as error:
-        raise FieldError("date", f"`date` must be a day of the calendar, got {date}: use"
+        raise FieldError("date", f"`date` must be a day of the calendar, got {given}: use"
                                  " YYYY-MM-DD") from error
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise FieldError("date", f"`date` must be from {FIRST_YEAR} to {LAST_YEAR}, got {given}:"
+                                 " choose a day that can be fished")
+    return day
+
+
+def span_of(local: str | None, time_zone: str, now_s: float) -> Span:
+    """The day's 145 instants from local midnight to the next; ``local`` None is today there."""
+    zone = ZoneInfo(time_zone)
+    if local is None:
+        local = datetime.fromtimestamp(now_s, UTC).astimezone(zone).date().isoformat()
+    midnight = datetime.combine(day_of(local), datetime.min.time(), zone)
     # Where the clock is changed the day is an hour shorter or longer, and so are its steps.
     next_midnight = (midnight.replace(tzinfo=None) + timedelta(days=1)).replace(tzinfo=zone)
     start = int(midnight.timestamp())
-    return Span(date, zone, start, (next_midnight.timestamp() - start) / (STEPS - 1))
+    return Span(local, zone, start, (next_midnight.timestamp() - start) / (STEPS - 1))

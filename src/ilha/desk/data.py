@@ -16,20 +16,16 @@ from ilha.formats import log_files
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.rows_csv import on_line
 from ilha.formats.tide_csv import told
-from ilha.store import events, everything, marks
+from ilha.store import events, marks
 
 
-def put_in(conn: sqlite3.Connection, database: Path, body: bytes) -> tuple[int, str]:
-    """A file in place of everything: its rows, and the name of the copy of what was there, which
-    lies beside the database."""
-    try:
-        text = body.decode("utf-8")
-    except UnicodeDecodeError as error:
-        raise FieldError("file", "`file` must be UTF-8 text: choose a file that Ilha exported"
-                         ) from error
-    kept = database.with_name(f"{database.stem}-before-import.sqlite3")
-    everything.backup(conn, kept)
-    return sum(data_file.read(conn, text).values()), kept.name
+def put_in(
+    conn: sqlite3.Connection, database: Path, body: bytes, now_s: float
+) -> tuple[int, str]:
+    """A file in place of everything: its rows, and the name of the copy of what was there."""
+    rows = data_file.looked_at(body)
+    kept = data_file.put_in(conn, database, rows, now_s)
+    return sum(len(found) for found in rows.values()), kept.name
 
 
 Reader = Callable[[str], tuple[list[log_files.Told], list[str]]]

@@ -47,14 +47,15 @@ def change_rule(conn: sqlite3.Connection, key: str, on: bool, weight: float | No
             rules.put_change(conn, {"key": key, "is_on": int(on), "weight": weight})
 
 
-def _body(key: str, new: dict[str, Any]) -> str:
+def checked_rule(key: str, new: dict[str, Any]) -> str:
+    """A rule of one's own, to be stored."""
     body = {name: value for name, value in new.items() if value}
     core.own_rule(key, dict(body))
     return json.dumps(body)
 
 
 def add_rule(conn: sqlite3.Connection, new: dict[str, Any]) -> None:
-    body = _body("new", new)
+    body = checked_rule("new", new)
     with whole(conn, "rule"):
         rules.add_own(conn, body)
 
@@ -66,7 +67,7 @@ def _own(conn: sqlite3.Connection, row_id: int) -> None:
 
 def put_rule(conn: sqlite3.Connection, row_id: int, new: dict[str, Any]) -> None:
     _own(conn, row_id)
-    body = _body(books.own_key(row_id), new)
+    body = checked_rule(books.own_key(row_id), new)
     with whole(conn, "rule"):
         rules.put_own(conn, row_id, body)
 

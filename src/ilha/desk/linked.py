@@ -11,6 +11,7 @@ from ilha.desk.convert import head_name
 from ilha.desk.records import Event
 from ilha.formats.fields import FieldError
 from ilha.formats.log_files import Told
+from ilha.formats.text_in import as_typed
 from ilha.store import events, heads, marks, plastics
 
 NEAR_M = 1000.0
@@ -40,7 +41,7 @@ class Linked:
         latitude, longitude = fields.pop("latitude_deg", None), fields.pop("longitude_deg", None)
         if "mark_name" not in fields and latitude is not None and longitude is not None:
             fields["mark_name"] = self._nearest((latitude, longitude))
-        event = Event.model_validate(fields).model_dump()
+        event = as_typed(Event, fields).model_dump()
         for what, names in self.names.items():
             event[f"{what}_id"] = _id(names, event, what, one.own)
         return cast(events.Event, event)

@@ -16,6 +16,7 @@ from ilha.desk.errors import NotFound, found
 from ilha.desk.records import NewMark
 from ilha.formats import gpx, tide_csv
 from ilha.formats.fields import FieldError, first_error
+from ilha.formats.text_in import as_typed
 from ilha.store import marks, removed, streams, tides
 
 
@@ -170,4 +171,5 @@ def _mark_of(point: gpx.Waypoint, known: _Known, near: marks.Mark | None) -> New
         "flood_to_deg": None, "caution": "", "tide_offset_min": 0.0, "tide_height_offset_m": 0.0,
         "exposure": "sheltered", "tip_height_m": None, "way_back_depth_m": None,
     }
-    return NewMark.model_validate(assumed | given | {"tide_port_id": port, "stream_id": stream})
+    return as_typed(
+        NewMark, assumed | given | {"tide_port_id": port, "stream_id": stream})

@@ -10,6 +10,7 @@ from xml.sax.handler import ContentHandler
 from xml.sax.saxutils import escape
 
 from ilha.formats.fields import FieldError
+from ilha.formats.text_in import undeclared
 
 SPACE = "urn:ilha:mark:1"
 """Of our extensions."""
@@ -151,7 +152,7 @@ def read(text: str, extra: Extra = MARK) -> tuple[list[Waypoint], list[str]]:
 
     reader = _Reader(extra)
     try:
-        parseString(text.encode(), reader, forbid_dtd=True)
+        parseString(undeclared(text).encode(), reader, forbid_dtd=True)
     except DefusedXmlException as error:
         raise FieldError("text", "`text` must not declare a document type or entities: save it"
                                  " again as plain GPX") from error

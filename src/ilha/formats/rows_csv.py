@@ -16,6 +16,7 @@ from typing import Any, Generic, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from ilha.formats.fields import FieldError, first_error
+from ilha.formats.text_in import as_typed, parsed
 from ilha.formats.tide_csv import rows_under
 
 Model = TypeVar("Model", bound=BaseModel)
@@ -32,13 +33,13 @@ def plain(value: Any) -> str:
     if value is None:
         return ""
     if isinstance(value, str):
-        return f"'{value}" if value.startswith(_FORMULA) else value
+        return f"'{value}" if value.lstrip().startswith(_FORMULA) else value
     return json.dumps(value) if isinstance(value, list) else str(value)
 
 
 def bare(cell: str) -> str:
     """A cell's words without the apostrophe of :func:`plain`."""
-    return cell[1:] if cell[:1] == "'" and cell[1:].startswith(_FORMULA) else cell
+    return cell[1:] if cell[:1] == "'" and cell[1:].lstrip().startswith(_FORMULA) else cell
 
 
 def write(names: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> str:
@@ -73,7 +74,7 @@ def read(text: str, model: type[Model]) -> tuple[list[Row[Model]], list[str]]:
         given = {name: _value(name, cell) for name, cell in zip(names, cells, strict=True) if cell}
         try:
             row_id = _id(given.pop("id", None))
-            found.append(Row(line, row_id, model.model_validate(given)))
+            found.append(Row(line, row_id, as_typed(model, given)))
         except ValidationError as error:
             faults.append(on_line(line, first_error(error)))
         except FieldError as error:
@@ -90,8 +91,8 @@ def on_line(line: int, error: FieldError) -> str:
 def _value(name: str, cell: str) -> Any:
     if name == "profile":
         try:
-            return json.loads(cell)
-        except ValueError:
+            return parsed(cell, name)
+        except FieldError:
             return cell
     return bare(cell)
 

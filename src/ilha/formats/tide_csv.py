@@ -73,10 +73,10 @@ def instant(cell: str, field: str, line: int | None = None) -> float:
     where = "" if line is None else f" on line {line}"
     try:
         value = datetime.fromisoformat(cell)
-    except ValueError:
-        raise FieldError(field, f"`{field}`{where} must be a time, got {cell or '–'}: write it as"
-                                " 2026-12-01T06:30Z") from None
-    return (value if value.tzinfo else value.replace(tzinfo=UTC)).timestamp()
+        return (value if value.tzinfo else value.replace(tzinfo=UTC)).timestamp()
+    except (ValueError, OverflowError):
+        raise FieldError(field, f"`{field}`{where} must be a time, got {cell[:40] or '–'}: write it"
+                                " as 2026-12-01T06:30Z") from None
 
 
 @dataclass(frozen=True)

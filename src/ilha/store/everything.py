@@ -4,8 +4,10 @@ of tables and columns, read in the database itself."""
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
+from urllib.parse import quote
 
 from ilha.store import db
 
@@ -30,6 +32,15 @@ def columns(conn: sqlite3.Connection, table: str) -> list[str]:
     return [row["name"] for row in conn.execute(f'PRAGMA table_info("{table}")')]
 
 
+def outside(
+    conn: sqlite3.Connection, table: str, column: str, low: float, high: float
+) -> bool:
+    """Whether a number of a column lies outside two bounds."""
+    return conn.execute(
+        f'SELECT 1 FROM "{table}" WHERE "{column}" NOT BETWEEN ? AND ? LIMIT 1', (low, high)
+    ).fetchone() is not None
+
+
 def read(conn: sqlite3.Connection) -> Rows:
     """Every row of every table, in one view of the database."""
     conn.execute("BEGIN")
@@ -48,8 +59,10 @@ class Unfit(ValueError):
         super().__init__(f"{table}: {why}")
 
 
-def replace(conn: sqlite3.Connection, rows: Rows) -> None:
-    """Put these rows in place of all there are, or change nothing.
+def replace(conn: sqlite3.Connection, rows: Rows, first: Callable[[], None] | None = None
+            ) -> None:
+    """Put these rows in place of all there are, or change nothing. first : called under the write
+    lock, before anything is touched: what it sees is what is replaced.
 
     Raises
     ------
@@ -61,24 +74,35 @@ def replace(conn: sqlite3.Connection, rows: Rows) -> None:
         if table not in known:
             raise Unfit(table, "there is no such table")
     conn.execute("PRAGMA foreign_keys = OFF")
-    conn.execute("BEGIN IMMEDIATE")
     try:
-        for table in known:
-            conn.execute(f'DELETE FROM "{table}"')
-            _fill(conn, table, rows.get(table, []))
-        broken = conn.execute("PRAGMA foreign_key_check").fetchone()
-        if broken is not None:
-            raise Unfit(broken["table"], f"a row points at {broken['parent']} that is not there")
-        conn.execute("COMMIT")
-    except BaseException:
-        conn.execute("ROLLBACK")
-        raise
+        conn.execute("BEGIN IMMEDIATE")
+        try:
+            if first is not None:
+                first()
+            for table in known:
+                conn.execute(f'DELETE FROM "{table}"')
+                _fill(conn, table, rows.get(table, []))
+            broken = conn.execute("PRAGMA foreign_key_check").fetchone()
+            if broken is not None:
+                raise Unfit(broken["table"],
+                            f"a row points at {broken['parent']} that is not there")
+            conn.execute("COMMIT")
+        except BaseException:
+            conn.execute("ROLLBACK")
+            raise
     finally:
         conn.execute("PRAGMA foreign_keys = ON")
 
 
 def insert(conn: sqlite3.Connection, table: str, row: dict[str, Any]) -> int:
     """Insert a row as columns and values, of one of ``tables``; returns its id."""
+    strange = next((name for name in row if name not in columns(conn, table)), None)
+    if strange is not None:
+        raise Unfit(table, f"there is no column {strange}")
+    return _insert(conn, table, row)
+
+
+def _insert(conn: sqlite3.Connection, table: str, row: dict[str, Any]) -> int:
     quoted = ", ".join(f'"{name}"' for name in row)
     marks = ", ".join("?" for _ in row)
     cursor = conn.execute(f'INSERT INTO "{table}" ({quoted}) VALUES ({marks})', list(row.values()))
@@ -92,14 +116,14 @@ def _fill(conn: sqlite3.Connection, table: str, rows: list[dict[str, Any]]) -> N
         if strange is not None:
             raise Unfit(table, f"row {number} has a column {strange} that is not known")
         try:
-            insert(conn, table, row)
-        except (sqlite3.Error, OverflowError) as error:
+            _insert(conn, table, row)
+        except (sqlite3.Error, OverflowError, UnicodeError) as error:
             raise Unfit(table, f"row {number} is refused: {error}") from error
 
 
-def from_older(rows: Rows, written: int) -> Rows:
-    """Rows of an older schema as the present one has them: put into a database of that schema and
-    migrated.
+def built(rows: Rows, written: int) -> sqlite3.Connection:
+    """A database in memory that has these rows, of the schema they were written in or the present
+    one, and is brought up to date.
 
     Raises
     ------
@@ -110,8 +134,22 @@ def from_older(rows: Rows, written: int) -> Rows:
     try:
         db.migrate(conn, to=written)
         replace(conn, rows)
-        db.migrate(conn)
-        return read(conn)
+        try:
+            db.migrate(conn)
+        except sqlite3.Error as error:
+            raise Unfit("schema", f"it cannot be brought up to date: {error}") from error
+    except BaseException:
+        conn.close()
+        raise
+    return conn
+
+
+def of_file(path: Path) -> tuple[Rows, int]:
+    """All rows of a database that lies elsewhere, which is left as it is, and its schema."""
+    conn = sqlite3.connect(f"file:{quote(str(path.absolute()))}?mode=ro&immutable=1", uri=True)
+    conn.row_factory = sqlite3.Row
+    try:
+        return read(conn), version(conn)
     finally:
         conn.close()
 
@@ -123,3 +161,4 @@ def backup(conn: sqlite3.Connection, to: Path) -> None:
         conn.backup(target)
     finally:
         target.close()
+    to.chmod(db.PRIVATE)

@@ -8,7 +8,8 @@ from __future__ import annotations
 
 import json
 import sqlite3
-from typing import Any
+from typing import Any, TypedDict, cast
+from uuid import uuid4
 
 from ilha.store import everything
 
@@ -56,6 +57,61 @@ ON CONFLICT (kind, row_id) DO UPDATE SET body = excluded.body, pointers = exclud
         (kind, row_id, json.dumps(dict(row)), json.dumps(pointers)))
     conn.execute(f'DELETE FROM "{kind}" WHERE id = ?', (row_id,))
     return True
+
+
+class Removed(TypedDict):
+    """What was removed; body and pointers are JSON."""
+
+    kind: str
+    row_id: int
+    body: str
+    pointers: str
+
+
+def listed(conn: sqlite3.Connection) -> list[Removed]:
+    """All that was removed."""
+    rows = conn.execute("SELECT kind, row_id, body, pointers FROM removed ORDER BY kind, row_id")
+    return [cast(Removed, dict(row)) for row in rows]
+
+
+def check(conn: sqlite3.Connection, row: Removed) -> None:
+    """Whether what was removed has the columns of its table, and its pointers are what they are.
+
+    Raises
+    ------
+    everything.Unfit
+        Where not.
+    """
+    kind, body, pointers = row["kind"], json.loads(row["body"]), json.loads(row["pointers"])
+    known = everything.columns(conn, kind)
+    if not isinstance(body, dict) or not all(
+            name in known and isinstance(value, str | float | int | None)
+            for name, value in body.items()):
+        raise everything.Unfit("removed", f"its body is no row of {kind}")
+    if not isinstance(pointers, dict) or set(pointers) != {"events", "settings", "learned"} or not (
+            all(isinstance(event, str) for event in pointers["events"])
+            and isinstance(pointers["settings"], bool)
+            and all(_is_learned(conn, factor) for factor in pointers["learned"])):
+        raise everything.Unfit("removed", "its pointers are none")
+
+
+def tried(conn: sqlite3.Connection, row: Removed) -> int:
+    """Insert what was removed under an id and a name that nothing else has; returns the id.
+
+    Raises
+    ------
+    sqlite3.IntegrityError
+        Where it breaks a rule of its table, or what it needs is gone.
+    """
+    body = {name: value for name, value in json.loads(row["body"]).items() if name != "id"}
+    if "name" in body:
+        body["name"] = f"{uuid4()}"
+    return everything.insert(conn, row["kind"], body)
+
+
+def _is_learned(conn: sqlite3.Connection, factor: Any) -> bool:
+    return isinstance(factor, dict) and factor.get("kind") in ("sink", "current") and (
+        set(factor) == set(everything.columns(conn, "learned")) and isinstance(factor["key"], str))
 
 
 def put_back(conn: sqlite3.Connection, kind: str, row_id: int) -> int | None:

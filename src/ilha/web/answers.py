@@ -1,4 +1,4 @@
-"""JSON answers: asked for again each time, with an ETag so that the same is not sent twice."""
+"""Answers as JSON and as files; no cache keeps them (ilha.web.security)."""
 
 from __future__ import annotations
 
@@ -10,7 +10,6 @@ from werkzeug.wrappers import Response
 def json_answer(text: str | bytes) -> Response:
     """A JSON response, or 304 where the caller has it already."""
     response = Response(text, mimetype="application/json")
-    response.cache_control.no_cache = True
     # Weak: the text may go out compressed.
     response.add_etag(weak=True)
     return response.make_conditional(request)
@@ -26,5 +25,4 @@ def as_file(data: bytes, kind: str, name: str) -> Response:
     text = kind.startswith("text/")
     response = Response(data, content_type=f"{kind}; charset=utf-8" if text else kind)
     response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
-    response.cache_control.no_cache = True
     return response

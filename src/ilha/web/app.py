@@ -10,7 +10,7 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
 from ilha.store import db
-from ilha.web import database, errors, security
+from ilha.web import database, errors, farm, security
 from ilha.web.bench import routes as bench
 from ilha.web.box import routes as box
 from ilha.web.choice import routes as choice
@@ -38,6 +38,11 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     database_path : SQLite file. dist : folder of the built interface.
     now_s : a fixed "now" (s since 1970 UTC) for tests; None is the clock.
     tide_service : address of a tide service on this machine; None: none is asked.
+
+    Raises
+    ------
+    ilha.store.db.Unusable
+        For a file that cannot be worked with.
     """
     mimetypes.add_type("application/manifest+json", ".webmanifest")
     mimetypes.add_type("font/woff2", ".woff2")
@@ -50,14 +55,11 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
         COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
         COMPRESS_STREAMS=True,
     )
-    conn = db.connect(database_path)
-    try:
-        db.migrate(conn)
-    finally:
-        conn.close()
+    db.ready(database_path).close()
     security.register(app)
     errors.register(app)
     database.register(app)
+    farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data):
         app.register_blueprint(room.bp)
     Compress(app)

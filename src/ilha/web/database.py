@@ -5,7 +5,7 @@ from __future__ import annotations
 import sqlite3
 import time
 
-from flask import Flask, current_app, g
+from flask import Flask, current_app, g, request
 
 from ilha.store import db
 
@@ -13,14 +13,16 @@ from ilha.store import db
 def connection() -> sqlite3.Connection:
     """The request's connection, opened on first use."""
     if "conn" not in g:
-        g.conn = db.connect(current_app.config["DATABASE"])
+        g.conn = db.connect(current_app.config["DATABASE"], new=False)
     conn: sqlite3.Connection = g.conn
     return conn
 
 
 def now_s() -> float:
-    """The application's clock, s since 1970 UTC."""
-    return float(current_app.config.get("NOW") or time.time())
+    """The application's clock, s since 1970 UTC. What is asked is answered as of the whole minute:
+    within it the same question has the same answer (ilha.web.farm)."""
+    at = float(current_app.config.get("NOW") or time.time())
+    return at // 60.0 * 60.0 if request.method == "GET" else at
 
 
 def register(app: Flask) -> None:

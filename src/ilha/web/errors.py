@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import json
 import logging
+import sqlite3
 
-from flask import Flask, Response
+from flask import Flask, Response, current_app
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from ilha.core.errors import DomainError
 from ilha.desk.errors import NotFound
 from ilha.formats.fields import FieldError, first_error
+from ilha.store.db import Unusable, unusable
 
 log = logging.getLogger("ilha")
 
@@ -52,6 +54,21 @@ def register(app: Flask) -> None:
         return problem(502, "service-away", f"The tide service is away ({error}): nothing was"
                        " stored. Try again, or bring a file.", "tide_service")
 
+    @app.errorhandler(Unusable)
+    def without_database(error: Unusable) -> Response:
+        log.error("%s", error)
+        response = problem(503, "no-database", f"{error}. What was just told is not kept: it stays"
+                           " on the device that told it.", "database")
+        response.headers["Retry-After"] = "5"
+        return response
+
+    @app.errorhandler(sqlite3.OperationalError)
+    @app.errorhandler(sqlite3.DatabaseError)
+    def broken_database(error: sqlite3.Error) -> Response:
+        if isinstance(error, sqlite3.IntegrityError | sqlite3.ProgrammingError):
+            return unexpected(error)
+        return without_database(unusable(current_app.config["DATABASE"], error))
+
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Response:
         code = (error.name or "error").lower().replace(" ", "-")
@@ -64,4 +81,5 @@ def register(app: Flask) -> None:
     @app.errorhandler(Exception)
     def unexpected(error: Exception) -> Response:
         log.exception("unexpected error", exc_info=error)
-        return problem(500, "unexpected", "Ilha met an error of its own; nothing saved is lost.")
+        return problem(500, "unexpected", "Ilha met an error of its own. What it had acknowledged"
+                       " is kept; what was just sent is not.")

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from ilha import __version__
+from ilha.desk import facts_typed as ft
 from ilha.desk import records as r
 from ilha.desk.kinds import KINDS
 from ilha.web import payloads as p
@@ -82,8 +83,8 @@ ROUTES = (
     Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
     Route("get", "/api/box", "All that is carried", g.Box),
     Route("get", "/api/reference", "Schools and stances", f.Reference),
-    Route("get", "/api/settings", "What was chosen last", f.Settings),
-    Route("put", "/api/settings", "Save what is chosen", f.Settings, body=f.Settings),
+    Route("get", "/api/settings", "What was chosen last", ft.Settings),
+    Route("put", "/api/settings", "Save what is chosen", ft.Settings, body=ft.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
           query=d.DayQuestion),
     Route("get", "/api/compare", "Two rigs on the same water", compared.Compared,
@@ -104,16 +105,19 @@ ROUTES = (
     Route("get", "/api/choice/doctor", "What to change first", o.Doctor, query=o.DoctorQuestion),
     Route("get", "/api/choice/fan", "How to cover the water", o.Fans, query=o.FanQuestion),
     Route("get", "/api/rules", "All rules as they stand", k.Rules),
-    Route("post", "/api/rules", "Add a rule of one's own", k.Rules, body=k.NewRule),
+    Route("post", "/api/rules", "Add a rule of one's own", k.Rules, body=ft.NewRule),
     Route("put", "/api/rules/{key}", "Switch or weigh a rule", k.Rules, body=k.RuleChange),
-    Route("put", "/api/rules/own/{row_id}", "Change a rule of one's own", k.Rules, body=k.NewRule),
+    Route("put", "/api/rules/own/{row_id}", "Change a rule of one's own", k.Rules, body=ft.NewRule),
     Route("delete", "/api/rules/own/{row_id}", "Remove a rule of one's own", k.Rules),
     Route("get", "/api/fish", "All fish as plain facts", k.FishBook),
-    Route("post", "/api/fish", "Add a fish", k.Fish, body=k.NewFish),
-    Route("put", "/api/fish/{key}", "Change a fish", k.Fish, body=k.NewFish),
+    Route("post", "/api/fish", "Add a fish", k.Fish, body=ft.NewFish),
+    Route("put", "/api/fish/{key}", "Change a fish", k.Fish, body=ft.NewFish),
     Route("delete", "/api/fish/{key}", "A fish as it ships, or one's own removed", k.Fish),
     Route("get", "/api/data.json", "Everything that Ilha keeps", l_.DataFile),
     Route("post", "/api/data", "Put a file in place of everything", l_.Imported, body=l_.DataFile),
+    Route("get", "/api/copies", "Safety copies, the last first", l_.Copies),
+    Route("post", "/api/copies/restore", "Put a safety copy in place of everything", l_.Imported,
+          body=l_.RestoreCopy),
     Route("get", "/api/log.csv", "The log as CSV", "text/csv"),
     Route("get", "/api/log/again", "When a trip that went well comes round alike", l_.Again,
           query=l_.AgainQuestion),

@@ -38,16 +38,25 @@ def register(app: Flask) -> None:
         # A page elsewhere could point a name of its own at this machine (DNS rebinding).
         if _hostname(request.host) not in HOSTS:
             return problem(421, "unknown-host", "Ilha answers on 127.0.0.1 only.")
+        site = request.headers.get("Sec-Fetch-Site", "same-origin")
+        origin = request.headers.get("Origin")
+        foreign = origin is not None and urlsplit(origin).netloc != request.host
+        if request.path.startswith("/api/") and (site not in ("same-origin", "none") or foreign):
+            return problem(403, "foreign-origin", "Another site asks: it is refused.")
         if request.method not in _READS:
-            origin = request.headers.get("Origin")
-            site = request.headers.get("Sec-Fetch-Site", "same-origin")
-            foreign = origin is not None and urlsplit(origin).netloc != request.host
             if foreign or site not in ("same-origin", "none"):
                 return problem(403, "foreign-origin", "Writes from another site are refused.")
+            # A form of another site can send text, never JSON, without being asked first.
+            if request.content_length and request.mimetype != "application/json":
+                return problem(415, "unsupported-media-type", "What is sent must be JSON, said to"
+                               " be so: Content-Type: application/json.")
         return None
 
     @app.after_request
     def add_headers(response: Response) -> Response:
         for name, value in HEADERS.items():
             response.headers.setdefault(name, value)
+        if request.path.startswith("/api/"):
+            # Where and when one fishes is nobody else's: no cache on the way keeps it.
+            response.headers["Cache-Control"] = "no-store"
         return response

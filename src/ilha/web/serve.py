@@ -14,6 +14,7 @@ from waitress.server import create_server
 
 from ilha.store import db
 from ilha.web.app import DIST, create_app
+from ilha.web.farm import WAITING_MOST, Farm
 
 HOST = "127.0.0.1"
 
@@ -24,21 +25,25 @@ def _stop(signum: int, frame: FrameType | None) -> None:
 
 def serve(
     database: Path, *, port: int, demo: bool, tide_service: str | None = None,
-    empty_log: bool = False,
+    empty_log: bool = False, workers: int = 0,
 ) -> int:
     """Serve until interrupted; returns the exit code.
 
     With ``demo`` the Marela sample data is loaded into an empty database (``empty_log``: without
-    its trips) and its tide table is brought up to today. The environment's ILHA_NOW_S (s since
+    its trips) and its tide table is brought up to today. workers : processes that compute; 0: one a
+    core, four at most. The environment's ILHA_NOW_S (s since
     1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
     """
     if not (DIST / "index.html").exists():
         print("The interface is not built: run `make build` first.", file=sys.stderr)
         return 1
-    database.parent.mkdir(parents=True, exist_ok=True)
     fixed = os.environ.get("ILHA_NOW_S")
     now_s = float(fixed) if fixed else None
-    app = create_app(database, now_s=now_s, tide_service=tide_service)
+    try:
+        app = create_app(database, now_s=now_s, tide_service=tide_service)
+    except db.Unusable as error:
+        print(error, file=sys.stderr)
+        return 2
     if demo:
         from ilha.demo import marela
 
@@ -47,16 +52,58 @@ def serve(
             marela.load(conn, int(now_s or time.time()), log=not empty_log)
         finally:
             conn.close()
-    return run(app, "Ilha", port)
+    if not hasattr(os, "fork"):  # Without it all of it is done in this process.
+        return run(app, "Ilha", port)
+    _warm()
+    farm = Farm(app, workers or min(MOST_WORKERS, os.cpu_count() or 1))
+    app.extensions["farm"] = farm
+    try:
+        return run(app, "Ilha", port)
+    finally:
+        farm.close()
+
+
+MOST_WORKERS = 4
+THREADS = WAITING_MOST + 16
+"""So many that heavy questions, even if all that may wait do, leave some for the others."""
+CONNECTIONS = 3000
+SILENT_S = 30
+"""A connection that says nothing for so long is closed; until then it costs a handle, no thread."""
+
+
+def _warm() -> None:
+    """Load what computes before the workers are forked: they share it."""
+    import ilha.core.judge.board
+    import ilha.core.move.held
+
+    assert ilha.core.judge.board
+    assert ilha.core.move.held
+
+
+def _handles() -> None:
+    """As many connections as are let in need as many handles."""
+    try:
+        import resource
+    except ImportError:
+        return
+    soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    wanted = CONNECTIONS + 200
+    if soft < wanted:
+        most = wanted if hard == resource.RLIM_INFINITY else min(wanted, hard)
+        resource.setrlimit(resource.RLIMIT_NOFILE, (most, hard))
 
 
 def run(app: Flask, name: str, port: int) -> int:
     """Serve an application on this machine until interrupted; returns the exit code."""
+    _handles()
     try:
-        server = create_server(app, host=HOST, port=port, threads=4, ident=None,
-                               clear_untrusted_proxy_headers=True)
-    except OSError as error:
-        print(f"Port {port} cannot be used ({error.strerror}): choose another with --port.",
+        server = create_server(
+            app, host=HOST, port=port, threads=THREADS, ident=None,
+            clear_untrusted_proxy_headers=True, connection_limit=CONNECTIONS, backlog=1024,
+            channel_timeout=SILENT_S, cleanup_interval=5, asyncore_use_poll=True,
+            max_request_body_size=80 << 20, outbuf_high_watermark=128 << 20)
+    except (OSError, OverflowError) as error:
+        print(f"Port {port} cannot be used ({error}): choose another with --port.",
               file=sys.stderr)
         return 1
     # Started with & from a shell a process ignores SIGINT; TERM and INT both end it cleanly.

@@ -9,10 +9,10 @@ from werkzeug.wrappers import Response
 
 from ilha.desk import data, data_file
 from ilha.formats import log_files
-from ilha.store import events
+from ilha.store import copies, events
 from ilha.web.answers import answer, as_file
-from ilha.web.database import connection
-from ilha.web.log.payloads import Imported
+from ilha.web.database import connection, now_s
+from ilha.web.log.payloads import Copies, Copy, Imported, RestoreCopy
 from ilha.web.payloads import FileIn, Taken
 
 bp = Blueprint("data", __name__, url_prefix="/api")
@@ -28,9 +28,25 @@ def export() -> Response:
 @bp.post("/data")
 def import_() -> Response:
     request.max_content_length = MOST_BYTES
-    rows, kept = data.put_in(connection(), Path(current_app.config["DATABASE"]),
-                             request.get_data())
+    rows, kept = data.put_in(connection(), _database(), request.get_data(), now_s())
     return answer(Imported(rows=rows, kept_as=kept))
+
+
+@bp.get("/copies")
+def all_copies() -> Response:
+    return answer(Copies(copies=[Copy.model_validate(vars(one))
+                                 for one in copies.listed(_database())]))
+
+
+@bp.post("/copies/restore")
+def restore() -> Response:
+    name = RestoreCopy.model_validate_json(request.get_data()).name
+    rows, kept = data_file.restore(connection(), _database(), name, now_s())
+    return answer(Imported(rows=rows, kept_as=kept.name))
+
+
+def _database() -> Path:
+    return Path(current_app.config["DATABASE"])
 
 
 @bp.get("/log.csv")

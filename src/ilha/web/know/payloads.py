@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import Field
 
-from ilha.core.choose.fish import Feeds, Hardness, Holds, Mouth, Runs, Strength, Takes, Teeth
+from ilha.desk.facts_typed import NewFish
 from ilha.web.payloads import Payload
 
 
@@ -59,39 +59,6 @@ class Rules(Payload):
 class RuleChange(Payload):
     on: bool
     weight: float | None = Field(None, gt=0.0, le=10.0, description="null: as it ships")
-
-
-class NewRule(Payload):
-    """A rule of the user's own, as the rule files have them."""
-
-    says: str = Field(min_length=1, max_length=200)
-    weight: float = Field(1.0, gt=0.0, le=10.0)
-    when: dict[str, Any] = Field(default_factory=dict)
-    fits: dict[str, Any] = Field(default_factory=dict)
-    wants: dict[str, Any] = Field(default_factory=dict)
-    avoids: dict[str, Any] = Field(default_factory=dict)
-
-
-class NewFish(Payload):
-    """A fish as plain facts; common knowledge, from memory."""
-
-    name: str = Field(min_length=1, max_length=80)
-    scientific: str = Field(max_length=80)
-    feeds: Feeds
-    mouth: Mouth
-    hardness: Hardness
-    teeth: Teeth
-    takes: Takes
-    strength: Strength
-    usual_kg: float = Field(ge=0.01, le=500.0, description="of usual size")
-    runs: Runs
-    holds: Holds
-    comfort_low_c: float = Field(ge=-2.0, le=40.0)
-    comfort_high_c: float = Field(ge=-2.0, le=40.0)
-    forage_low_mm: float = Field(ge=5.0, le=500.0)
-    forage_high_mm: float = Field(ge=5.0, le=500.0)
-    eats: list[str] = Field(min_length=1)
-    minds: list[str]
 
 
 class Fish(NewFish):

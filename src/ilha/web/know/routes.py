@@ -10,11 +10,12 @@ from werkzeug.wrappers import Response
 
 from ilha.desk import know
 from ilha.desk.books import fish_book
+from ilha.desk.facts_typed import NewFish, NewRule
 from ilha.store import fish
 from ilha.web.answers import answer
 from ilha.web.database import connection
 from ilha.web.know.dump import fish_payload, fishes, rules
-from ilha.web.know.payloads import NewFish, NewRule, RuleChange
+from ilha.web.know.payloads import RuleChange
 
 bp = Blueprint("know", __name__, url_prefix="/api")
 

@@ -185,3 +185,21 @@ class Imported(Payload):
 
     rows: int
     kept_as: str
+
+
+class Copy(Payload):
+    """A safety copy: everything as it was just before all of it was replaced."""
+
+    name: str
+    at_utc_s: float
+    size_bytes: int
+
+
+class Copies(Payload):
+    """The last five, the newest first."""
+
+    copies: list[Copy]
+
+
+class RestoreCopy(Payload):
+    name: str = Field(min_length=1, max_length=80)

@@ -2,15 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
-from ilha.desk.asked import Id
 from ilha.formats.words import Retrieve, School, StanceKey
 from ilha.web.payloads import Payload
-
-HeadUnit = Literal["oz", "g"]
 
 
 class Health(Payload):
@@ -85,19 +80,3 @@ class Reference(Payload):
     symptoms: list[SymptomNote] = Field(description="what the doctor knows")
     hardware: list[str] = Field(description="swivels and rings that are known")
     tide_service: bool = Field(description="whether a tide service is set up")
-
-
-class Settings(Payload):
-    head_unit: HeadUnit
-    depth_unit: Literal["m", "ft"]
-    speed_unit: Literal["m/s", "kn"]
-    small_unit: Literal["mm", "in"]
-    temperature_unit: Literal["°C", "°F"]
-    wind_unit: Literal["m/s", "kn", "Bft"]
-    sheet: Literal["daylight", "dark"]
-    school: School
-    mark_id: Id | None
-    plastic_id: Id | None
-    line_id: Id | None
-    rod_id: Id | None
-    currency: str = Field("€", min_length=1, max_length=4, description="that prices are in")

@@ -15,6 +15,7 @@ from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.desk.books import fish_book
+from ilha.desk.facts_typed import Settings
 from ilha.desk.settings import keep
 from ilha.store import settings
 from ilha.web.answers import answer
@@ -26,7 +27,6 @@ from ilha.web.reference.payloads import (
     Reference,
     RetrieveNote,
     SchoolNote,
-    Settings,
     StanceNote,
     SymptomNote,
 )

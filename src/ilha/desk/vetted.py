@@ -1,0 +1,175 @@
+"""A whole file looked at as strictly as typing is: every row through the type that it would have
+been typed as, and the rules between rows, before anything is touched."""
+
+from __future__ import annotations
+
+import json
+import re
+import sqlite3
+from collections.abc import Callable, Iterable, Mapping
+from functools import partial
+from typing import Any
+
+import numpy as np
+from pydantic import ValidationError
+
+from ilha.core.bench.trainer import FAULTS
+from ilha.core.errors import DomainError
+from ilha.core.tide.harmonic import Constants
+from ilha.core.tide.stream import ByHours
+from ilha.desk import books, convert, know, places
+from ilha.desk.errors import NotFound
+from ilha.desk.facts_typed import NewFish, NewRule, Settings
+from ilha.desk.kinds import KINDS, Kind
+from ilha.desk.records import Event, NewMark
+from ilha.formats.fields import FieldError, first_error
+from ilha.formats.text_in import as_typed, one_line
+from ilha.store import (
+    events,
+    everything,
+    fish,
+    marks,
+    removed,
+    rules,
+    settings,
+    streams,
+    tides,
+    trainer,
+)
+
+INSTANTS = (-4e9, 1e11)
+"""s since 1970: before the first tide table, after the last."""
+_KEY = re.compile(r"[a-z0-9][a-z0-9-]{0,79}")
+_PAIR, _PLACE = re.compile(r"[1-9]\d{0,15}:[1-9]\d{0,15}"), re.compile(r"[1-9]\d{0,15}")
+
+
+def vet(conn: sqlite3.Connection) -> None:
+    """Look at all that a database holds.
+
+    Raises
+    ------
+    FieldError
+        Naming the table, the row and what is wrong with it.
+    """
+    _instants(conn)
+    for kind, of in KINDS.items():
+        _each(kind, of.listed(conn), partial(_tackle, of))
+    _each("tide_ports", tides.ports(conn), partial(_port, conn))
+    _each("streams", streams.listed(conn), partial(_stream, conn))
+    _each("marks", marks.listed(conn), partial(_mark, conn))
+    _each("events", events.listed(conn, -1e12, 1e12), partial(as_typed, Event))
+    _each("fish", fish.listed(conn), _fish)
+    _each("own_rules", rules.own(conn), _rule)
+    _each("rule_changes", rules.changes(conn), lambda row: one_line(row["key"], "key"))
+    _each("learned", events.learned(conn), _learned)
+    _each("trainer", trainer.listed(conn), _fault)
+    _each("settings", [settings.get(conn)], partial(as_typed, Settings))
+    _each("removed", removed.listed(conn), partial(_removed, conn))
+
+
+def _known(model: type[Any], row: Mapping[str, Any]) -> dict[str, Any]:
+    return {name: row[name] for name in model.model_fields if name in row}
+
+
+def _each(table: str, rows: Iterable[Any], look: Callable[[Any], object]) -> None:
+    for number, row in enumerate(rows, 1):
+        try:
+            look(row)
+        except ValidationError as error:
+            raise _unfit(table, number, first_error(error)) from error
+        except (FieldError, DomainError, NotFound, everything.Unfit) as error:
+            raise _unfit(table, number, error) from error
+        except (ValueError, TypeError, KeyError, LookupError, AttributeError) as error:
+            raise _unfit(table, number, "it does not read as what it should be") from error
+
+
+def _unfit(table: str, number: int, why: object) -> FieldError:
+    where = f"tables.{table}"
+    return FieldError(where, f"`{where}` row {number}: {why}: nothing was changed")
+
+
+def _instants(conn: sqlite3.Connection) -> None:
+    for table in everything.tables(conn):
+        for column in everything.columns(conn, table):
+            if column.endswith("utc_s") and everything.outside(conn, table, column, *INSTANTS):
+                raise FieldError(f"tables.{table}", f"`tables.{table}` has a {column} that is no"
+                                                    " instant: nothing was changed")
+
+
+def _port(conn: sqlite3.Connection, row: tides.Port) -> None:
+    one_line(row["name"], "name")
+    if row["form"] == "constants":
+        if row["latitude_deg"] is None:
+            raise FieldError("latitude_deg", "`latitude_deg` is needed with constants")
+        Constants(tides.constants(conn, row["id"]), row["mean_level_m"] or 0.0,
+                  row["latitude_deg"])
+    elif row["form"] == "turns":
+        turns = tides.events_around(conn, row["id"], int(INSTANTS[0]), int(INSTANTS[1]))
+        if len(turns) > 1:
+            tide = convert.core_tide(turns)
+            if [e["kind"] == "high" for e in turns] != list(tide.is_high):
+                raise FieldError("kind", "`kind` does not fit its height")
+
+
+def _stream(conn: sqlite3.Connection, row: streams.Stream) -> None:
+    one_line(row["name"], "name")
+    if row["form"] == "constants":
+        Constants(streams.constants(conn, row["id"]), row["mean_m_s"] or 0.0,
+                  row["latitude_deg"] or 0.0, "m/s")
+    elif row["form"] == "hours":
+        hours = np.array(streams.hours(conn, row["id"])).reshape(-1, 3)
+        ByHours(*hours.T)
+
+
+def _fish(row: fish.Row) -> None:
+    if _KEY.fullmatch(row["key"]) is None:
+        raise FieldError("key", f"`key` must be a word of small letters, got {row['key']}")
+    as_typed(NewFish, _known(NewFish, {**row, "eats": json.loads(row["eats"]),
+                                       "minds": json.loads(row["minds"])}))
+    books.core_fish_of(row)
+
+
+def _rule(row: rules.Own) -> None:
+    body = json.loads(row["body"])
+    know.checked_rule(books.own_key(row["id"]), as_typed(NewRule, body).model_dump())
+
+
+def _learned(row: events.Learned) -> None:
+    if (_PAIR if row["kind"] == "sink" else _PLACE).fullmatch(row["key"]) is None:
+        raise FieldError("key", f"`key` must be ids, got {row['key']}")
+
+
+def _fault(row: trainer.Standing) -> None:
+    if row["code"] not in FAULTS:
+        raise FieldError("code", f"`code` {row['code']} is no fault that is trained")
+
+
+def _tackle(of: Kind, row: Any) -> None:
+    of.row(as_typed(of.new, _known(of.new, of.again(row))), None, 0.0)
+
+
+def _mark(conn: sqlite3.Connection, row: marks.Mark) -> None:
+    places.checked(conn, as_typed(NewMark, _known(NewMark, places.shown(row))))
+
+
+def _removed(conn: sqlite3.Connection, row: removed.Removed) -> None:
+    """What was removed may be put back: it is tried, and taken out again."""
+    kind = row["kind"]
+    if kind not in removed.KINDS:
+        raise FieldError("kind", f"`kind` {kind} is none that is removed")
+    removed.check(conn, row)
+    conn.execute("SAVEPOINT back")
+    try:
+        new_id = removed.tried(conn, row)
+        if kind == "marks":
+            back = marks.get(conn, new_id)
+            if back is not None:
+                _mark(conn, back)
+        else:
+            of = KINDS[kind]
+            _tackle(of, next(one for one in of.listed(conn) if one["id"] == new_id))
+    except sqlite3.IntegrityError:
+        pass  # What it needs is gone: it is refused by name when it is asked for.
+    finally:
+        conn.execute("ROLLBACK TO back")
+        conn.execute("RELEASE back")

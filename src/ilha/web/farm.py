@@ -1,0 +1,302 @@
+"""Heavy answers from processes of their own.
+
+The process that listens stays free: it takes connections, keeps the log, says that it is well. What
+computes goes over a local socket to one of a few workers, each one question at a time; what is
+waiting waits there, a bounded queue. A keeper starts a worker anew that died or took too long. All
+of them go when the process that listens goes, however it goes.
+
+Answers are kept by their exact question: path, query, encoding, minute, and the state of the
+database that they were computed from, so that none is ever older than the last change.
+"""
+
+from __future__ import annotations
+
+import os
+import select
+import shutil
+import signal
+import socket
+import sqlite3
+import tempfile
+import threading
+import time
+from collections import OrderedDict
+from collections.abc import Callable
+from contextlib import suppress
+from dataclasses import dataclass
+from multiprocessing.connection import Client, Connection
+from pathlib import Path
+from typing import Any
+
+from flask import Flask, Response, request
+
+from ilha.store import db
+from ilha.web.errors import problem
+
+HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
+         "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
+         "/api/log.csv", "/api/catches.gpx", "/api/log/again", "/api/log/worked",
+         "/api/log/learned", "/api/copies/restore", "/api/tides", "/api/streams")
+"""What computes, or reads or writes very much."""
+KEPT = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/choice",
+        "/api/fit", "/api/log/worked", "/api/log/again", "/api/log/learned", "/api/restock")
+"""Questions (GET) whose answers are kept."""
+BUDGET_S = 60
+"""No answer takes longer: its worker is ended. An import of ten seasons takes a tenth of it."""
+WAITING_MOST = 48
+"""Heavy questions under way and waiting; one more is told to come again."""
+CACHE_BYTES = 48 << 20
+_PASSED_ON = ("Accept-Encoding", "Content-Type", "Origin", "Sec-Fetch-Site")
+_LOOK_S = 0.25
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A request, as far as an answer depends on it."""
+
+    method: str
+    host: str
+    path: str
+    query: bytes
+    headers: tuple[tuple[str, str], ...]
+    body: bytes
+
+
+@dataclass(frozen=True)
+class Answered:
+    status: int
+    headers: tuple[tuple[str, str], ...]
+    body: bytes
+
+
+class Away(Exception):
+    """No worker answered: it took too long, or died twice."""
+
+
+def answer(app: Flask, asked: Asked) -> Answered:
+    """A request put through the application in this process."""
+    with app.test_request_context(
+            asked.path, method=asked.method, base_url=f"http://{asked.host}",
+            query_string=asked.query.decode("latin-1"), headers=list(asked.headers),
+            data=asked.body):
+        response = app.full_dispatch_request()
+        return Answered(response.status_code, tuple(response.headers.items()),
+                        response.get_data())
+
+
+class Farm:
+    """Workers forked from this process, which must have no threads yet."""
+
+    def __init__(self, app: Flask, workers: int, budget_s: int = BUDGET_S) -> None:
+        self.budget_s = budget_s
+        self._folder = tempfile.mkdtemp(prefix="ilha-")
+        self._address = str(Path(self._folder) / "ask")
+        listener = socket.socket(socket.AF_UNIX)
+        listener.bind(self._address)
+        listener.listen(2 * WAITING_MOST)
+        listener.setblocking(False)
+        stays, self._held = os.pipe()
+        self._keeper = os.fork()
+        if self._keeper == 0:
+            os.close(self._held)
+            _forever(lambda: _keep(app, listener, workers, stays, budget_s), self._folder)
+        os.close(stays)
+        listener.close()
+
+    def ask(self, asked: Asked) -> Answered:
+        """What a worker makes of it.
+
+        Raises
+        ------
+        Away
+            If none did in time.
+        """
+        begun = time.monotonic()
+        for _ in range(2):
+            try:
+                with Client(self._address, family="AF_UNIX") as line:
+                    line.send(asked)
+                    if not line.poll(max(0.1, begun + 2.0 * self.budget_s - time.monotonic())):
+                        break
+                    found = line.recv()
+                    assert isinstance(found, Answered)
+                    return found
+            except (EOFError, OSError):
+                # Its worker died under it. Once that may have been another's doing.
+                if time.monotonic() - begun > 0.9 * self.budget_s:
+                    break
+                time.sleep(2.0 * _LOOK_S)
+        raise Away
+
+    def close(self) -> None:
+        """End the workers."""
+        os.close(self._held)
+        os.waitpid(self._keeper, 0)
+
+
+def _forever(work: Callable[[], None], folder: str | None = None) -> None:
+    """Run a child's work; it never comes back into its parent's."""
+    try:
+        work()
+    finally:
+        if folder is not None:
+            shutil.rmtree(folder, ignore_errors=True)
+        os._exit(0)
+
+
+def _keep(app: Flask, listener: socket.socket, workers: int, stays: int, budget_s: int) -> None:
+    """The keeper: as many workers as there should be, until the pipe's other end is gone."""
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    signal.signal(signal.SIGTERM, signal.SIG_IGN)
+    living: set[int] = set()
+    while not select.select([stays], [], [], _LOOK_S if len(living) == workers else 0.0)[0]:
+        while len(living) < workers:
+            pid = os.fork()
+            if pid == 0:
+                _forever(lambda: _work(app, listener, stays, budget_s))
+            living.add(pid)
+        gone = {pid for pid in living if os.waitpid(pid, os.WNOHANG)[0]}
+        if gone:
+            # Something that dies as soon as it is started must not keep a core busy.
+            time.sleep(0.05)
+        living -= gone
+    for pid in living:
+        os.kill(pid, signal.SIGKILL)
+        os.waitpid(pid, 0)
+
+
+def _work(app: Flask, listener: socket.socket, stays: int, budget_s: int) -> None:
+    """A worker: one question after the other. The alarm ends it whatever it is in."""
+    signal.signal(signal.SIGALRM, signal.SIG_DFL)
+    signal.signal(signal.SIGTERM, signal.SIG_DFL)
+    app.extensions["farm"] = None
+    while True:
+        ready = select.select([listener.fileno(), stays], [], [])[0]
+        if stays in ready:
+            return
+        try:
+            caller, _ = listener.accept()
+        except BlockingIOError:
+            continue  # Another worker was quicker.
+        caller.setblocking(True)
+        with Connection(caller.detach()) as line, suppress(EOFError, OSError):
+            _answered(app, line, budget_s)
+
+
+def _answered(app: Flask, line: Connection[Any, Any], budget_s: int) -> None:
+    asked = line.recv()
+    signal.alarm(budget_s)
+    try:
+        line.send(answer(app, asked))
+    finally:
+        signal.alarm(0)
+
+
+class State:
+    """What state a database is in: another value after each change, by whomever."""
+
+    def __init__(self, path: str) -> None:
+        self._path, self._lock = path, threading.Lock()
+        self._conn: sqlite3.Connection | None = None
+        self._file: tuple[int, int] | None = None
+
+    def now(self) -> tuple[int, int, int] | None:
+        """None where it cannot be told."""
+        with self._lock:
+            try:
+                found = os.stat(self._path)
+                file = (found.st_dev, found.st_ino)
+                if self._conn is None or file != self._file:
+                    if self._conn is not None:
+                        self._conn.close()
+                    self._conn = sqlite3.connect(
+                        f"file:{self._path}?mode=ro", uri=True, check_same_thread=False)
+                    self._file = file
+                version = self._conn.execute("PRAGMA data_version").fetchone()[0]
+                return (*file, int(version))
+            except (OSError, sqlite3.Error, db.Unusable):
+                return None
+
+
+class Answers:
+    """Answers by their question, the least lately asked for let go first."""
+
+    def __init__(self, most_bytes: int = CACHE_BYTES) -> None:
+        self._most, self._size, self._lock = most_bytes, 0, threading.Lock()
+        self._kept: OrderedDict[Any, Answered] = OrderedDict()
+
+    def get(self, key: Any) -> Answered | None:
+        with self._lock:
+            found = self._kept.get(key)
+            if found is not None:
+                self._kept.move_to_end(key)
+            return found
+
+    def put(self, key: Any, found: Answered) -> None:
+        with self._lock:
+            if key in self._kept or len(found.body) > self._most // 8:
+                return
+            self._kept[key] = found
+            self._size += len(found.body)
+            while self._size > self._most:
+                _, old = self._kept.popitem(last=False)
+                self._size -= len(old.body)
+
+
+def register(app: Flask) -> None:
+    """Hand heavy questions on to ``app.extensions["farm"]``, where there is one. What comes before
+    it has been let in already."""
+    state, kept = State(app.config["DATABASE"]), Answers()
+    under_way = threading.BoundedSemaphore(WAITING_MOST)
+    app.extensions["farm"] = None
+
+    @app.before_request
+    def elsewhere() -> Response | None:
+        farm: Farm | None = app.extensions["farm"]
+        if farm is None or not _begins(request.path, HEAVY):
+            return None
+        asked = Asked(request.method, request.host, request.path, request.query_string, tuple(
+            (name, request.headers[name]) for name in _PASSED_ON if name in request.headers),
+            _body())
+        key = None
+        if asked.method == "GET" and _begins(asked.path, KEPT):
+            now = state.now()
+            key = None if now is None else (now, _minute(app), asked)
+        before = None if key is None else kept.get(key)
+        found = before or _asked(farm, asked, under_way)
+        if isinstance(found, Response):
+            return found
+        if key is not None and before is None and found.status == 200:
+            kept.put(key, found)
+        return Response(found.body, found.status, list(found.headers))
+
+
+def _begins(path: str, parts: tuple[str, ...]) -> bool:
+    return path.startswith(parts)
+
+
+def _body() -> bytes:
+    # The routes bound what they take; here only the greatest of all bounds counts.
+    request.max_content_length = 64 << 20
+    return request.get_data()
+
+
+def _minute(app: Flask) -> int:
+    return int((app.config.get("NOW") or time.time()) // 60.0)
+
+
+def _asked(farm: Farm, asked: Asked, under_way: threading.BoundedSemaphore) -> Answered | Response:
+    if not under_way.acquire(blocking=False):
+        return _later("busy", "Ilha is busy with other questions: it is asked again in a moment.")
+    try:
+        return farm.ask(asked)
+    except Away:
+        return _later("too-long", "This took too long and was given up: ask for less.")
+    finally:
+        under_way.release()
+
+
+def _later(code: str, message: str) -> Response:
+    response = problem(503, code, message)
+    response.headers["Retry-After"] = "2"
+    return response
