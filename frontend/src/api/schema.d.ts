@@ -3162,7 +3162,10 @@ export interface components {
             low: number;
             /** Name */
             name: string;
-            /** Seen */
+            /**
+             * Seen
+             * @description the last hundred at most
+             */
             seen: components["schemas"]["Seen"][];
             /**
              * Settled
@@ -3284,11 +3287,22 @@ export interface components {
         };
         /**
          * Log
-         * @description Trips, the last first.
+         * @description Trips, the last first. more : what to ask for those before; null where there are none.
          */
         Log: {
+            more: components["schemas"]["LogMore"] | null;
             /** Trips */
             trips: components["schemas"]["TripPart"][];
+        };
+        /**
+         * LogMore
+         * @description Where the next page begins.
+         */
+        LogMore: {
+            /** Before Id */
+            before_id: string;
+            /** Before Utc S */
+            before_utc_s: number;
         };
         /**
          * Loss
@@ -7926,7 +7940,11 @@ export interface operations {
     };
     get_log: {
         parameters: {
-            query?: never;
+            query?: {
+                trips?: number;
+                before_utc_s?: number;
+                before_id?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -120,7 +120,7 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
                 own = stream_id if mark["name"] == STREAM_AT else None
                 marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None,
                                  "stream_id": own})
-        logged = log if new else bool(events.listed(conn))
+        logged = log if new else events.last(conn) is not None
         back = DAYS_OF_LOG if logged else DAYS_BACK
         for port in tides.ports(conn):
             if port["name"] == PORT:
@@ -134,6 +134,7 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
                     # All but the last odd drop have been answered.
                     for event_id, _ in taught.asked(conn)[1:]:
                         events.answer(conn, event_id, "slip")
+        taught.keep(conn)
         conn.execute("COMMIT")
     except BaseException:
         conn.execute("ROLLBACK")

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from pydantic import ValidationError
 
-from ilha.desk import data_file
+from ilha.desk import data_file, taught
 from ilha.desk.changes import whole
 from ilha.desk.linked import Linked
 from ilha.desk.tackle import Taken
@@ -64,6 +64,7 @@ def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> 
             events.remove(conn, row["id"])
         for row in (*changed, *new):
             events.put(conn, row)
+        taught.keep(conn)
     return Taken(len(new), len(changed), same)
 
 

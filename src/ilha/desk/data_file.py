@@ -11,6 +11,7 @@ import sqlite3
 from contextlib import closing
 from pathlib import Path
 
+from ilha.desk import taught
 from ilha.desk.vetted import vet
 from ilha.formats.fields import FieldError
 from ilha.formats.text_in import parsed
@@ -101,6 +102,7 @@ def put_in(
             path.unlink(missing_ok=True)
         raise
     copies.prune(database)
+    taught.keep_now(conn)
     return made[0]
 
 

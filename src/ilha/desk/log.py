@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from typing import Literal, cast
 
 from ilha.core.log.rates import Rate, stands_out
-from ilha.core.log.trips import Trip, depth_band, lost_by, worked
+from ilha.core.log.trips import DEPTH_EDGES, Trip, band_name, depth_band, lost_by, trips, worked
 from ilha.desk import taught
 from ilha.desk.changes import whole
 from ilha.desk.convert import head_name
-from ilha.desk.logged import band_words, lost_by_bottom, trips_logged
+from ilha.desk.logged import logged_of, lost_by_bottom, trips_logged
 from ilha.desk.records import Event
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
@@ -33,13 +33,40 @@ def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
             events.put(conn, cast(events.Event, row))
         for event_id in gone:
             events.remove(conn, event_id)
+        taught.keep(conn)
 
 
-def all_trips(conn: sqlite3.Connection) -> list[tuple[Trip, list[events.Event]]]:
-    """Trips with what happened on each, the last first."""
-    found, rows = trips_logged(conn)
-    return [(trip, [row for row in rows if trip.start <= row["at_utc_s"] <= trip.end
-                    and row["mark_name"] == trip.place]) for trip in reversed(found)]
+@dataclass(frozen=True)
+class Page:
+    """Trips with what happened on each, the last first; and where the next page begins: before
+    this event, None where there is no more."""
+
+    trips: list[tuple[Trip, list[events.Event]]]
+    before: tuple[float, str] | None
+
+
+END = (1e12, "")
+"""Before this comes everything."""
+
+
+def page(conn: sqlite3.Connection, before: tuple[float, str] = END, most: int = 40) -> Page:
+    """A page of the log. Only as much of it is read as the page has."""
+    reach = 40 * most
+    while True:
+        rows = events.before(conn, *before, reach)
+        whole_log = len(rows) < reach
+        rows.reverse()
+        found = trips(logged_of(rows))
+        # The first of them may have begun before what was read.
+        known = found if whole_log else found[1:]
+        if whole_log or len(known) > most:
+            break
+        reach *= 2
+    shown = known[-most:]
+    first = None if not shown else rows[shown[0].first]
+    more = first is not None and shown[0].first > 0
+    return Page([(trip, rows[trip.first:trip.last + 1]) for trip in reversed(shown)],
+                (first["at_utc_s"], first["id"]) if first is not None and more else None)
 
 
 Band = tuple[float, float | None]
@@ -73,16 +100,19 @@ def _ranked(rates: dict[str, Rate]) -> Ranked:
 
 def what_worked(conn: sqlite3.Connection) -> WorkedAll:
     """Fish an hour by head, plastic, colour and so on, each with its interval."""
-    found, rows = trips_logged(conn)
-    bands: dict[str, Band] = {band_words(row["depth_m"]): depth_band(row["depth_m"])
-                              for row in rows if row["depth_m"] is not None}
+    found, log = trips_logged(conn)
+    bands = {band_name(low): depth_band(low) for low in DEPTH_EDGES}
     tables = []
     for by in BY:
-        ranked = _ranked(worked(found, by))
+        ranked = _ranked(worked(log, found, by))
         best, chance = stands_out(ranked)
         tables.append(Worked(by, ranked, best, chance, bands if by == "depth" else {}))
     return WorkedAll(tables, _ranked(lost_by(found, lambda trip: trip.place)),
                      _ranked(lost_by_bottom(conn, found)), sum(trip.hours for trip in found))
+
+
+SHOWN = 100
+"""Of what a factor was learned from, so many of the last are shown."""
 
 
 @dataclass(frozen=True)
@@ -93,6 +123,7 @@ class Learned:
     key: str
     name: str
     held: taught.Held
+    seen: list[taught.Seen]
 
 
 def all_learned(conn: sqlite3.Connection) -> list[Learned]:
@@ -104,10 +135,12 @@ def all_learned(conn: sqlite3.Connection) -> list[Learned]:
     for key, held in sorted(taught.sink_factors(conn).items()):
         head_id, plastic_id = (int(part) for part in key.split(":"))
         if head_id in heads_ and plastic_id in plastics_:
-            out.append(Learned("sink", key, f"{plastics_[plastic_id]} on {heads_[head_id]}", held))
+            out.append(Learned("sink", key, f"{plastics_[plastic_id]} on {heads_[head_id]}", held,
+                               taught.seen_of(conn, "sink", key, held, SHOWN)))
     for key, held in sorted(taught.current_factors(conn).items()):
         if int(key) in marks_:
-            out.append(Learned("current", key, marks_[int(key)], held))
+            out.append(Learned("current", key, marks_[int(key)], held,
+                               taught.seen_of(conn, "current", key, held, SHOWN)))
     return out
 
 
@@ -127,6 +160,7 @@ def forget_depth(conn: sqlite3.Connection, mark_id: int) -> None:
     """What was said of a mark's depth is taken back."""
     with whole(conn, "event"):
         events.forget_depth(conn, mark_id)
+        taught.keep(conn)
 
 
 def change_learned(
@@ -146,3 +180,4 @@ def change_learned(
             events.put_learned(conn, {
                 "kind": kind, "key": key, "frozen": round(held.value, 4) if freeze else None,
                 "since_utc_s": held.since if freeze else now_s})
+        taught.keep(conn)

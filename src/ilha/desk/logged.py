@@ -3,27 +3,33 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Iterable, Mapping
+
+import numpy as np
 
 from ilha.core.log.rates import Rate
-from ilha.core.log.trips import Happened, Trip, depth_band, lost_by, trips
+from ilha.core.log.trips import Coded, Logged, Trip, lost_by, trips
 from ilha.store import events, marks
 
 
-def _happened(row: events.Event) -> Happened:
-    return Happened(row["kind"], row["at_utc_s"], row["mark_name"], {
-        "head": row["head_name"], "plastic": row["plastic_name"], "colour": row["colour"],
-        "retrieve": row["retrieve"], "stage": row["stage"] or "", "light": row["light"] or "",
-        "depth": "" if row["depth_m"] is None else band_words(row["depth_m"])})
+def _read(told: str) -> Mapping[str, str]:
+    return dict(zip(events.TOLD, told.split(events.SPLIT), strict=True))
 
 
-def band_words(depth_m: float) -> str:
-    low, high = depth_band(depth_m)
-    return f"{low:g} m and over" if high is None else f"{low:g} to {high:g} m"
+def _logged(words: Iterable[events.Word]) -> Logged:
+    told, at, depth = list(zip(*words, strict=True)) or [()] * 3
+    return Logged(Coded.of(told), np.array(at, dtype=float), np.array(depth, dtype=float), _read)
 
 
-def trips_logged(conn: sqlite3.Connection) -> tuple[list[Trip], list[events.Event]]:
-    rows = events.listed(conn)
-    return trips(_happened(row) for row in rows), rows
+def logged_of(rows: Iterable[events.Event]) -> Logged:
+    """Events, the first first, as trips are made of them."""
+    return _logged(events.word(row) for row in rows)
+
+
+def trips_logged(conn: sqlite3.Connection) -> tuple[list[Trip], Logged]:
+    """All trips, the first first, and what they are made of."""
+    log = _logged(events.words(conn))
+    return trips(log), log
 
 
 def lost_by_bottom(conn: sqlite3.Connection, found: list[Trip]) -> dict[str, Rate]:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import sqlite3
+from bisect import bisect_right
+from collections import defaultdict
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -296,13 +298,15 @@ def restock(conn: sqlite3.Connection) -> Restock:
     """What is to be had again."""
     kinds = _kinds(conn)
     gone = [one for part in kinds for one in part.values() if one.lost]
-    trips, logged = trips_logged(conn)
-    costs = []
-    for trip in reversed(trips):
-        lost = [e for e in logged if e["kind"] == "lost" and e["mark_name"] == trip.place
-                and trip.start <= e["at_utc_s"] <= trip.end]
-        if lost:
-            costs.append(LostTrip(trip, len(lost), _cost(lost, kinds)))
+    trips, log = trips_logged(conn)
+    # Both are in the order of the log: the n-th that was lost is the n-th lost word.
+    lost_at = np.flatnonzero(log.kind.where("lost")).tolist()
+    begins = [trip.first for trip in trips]
+    by_trip: dict[int, list[events.Event]] = defaultdict(list)
+    for at, event in zip(lost_at, events.lost(conn), strict=True):
+        by_trip[bisect_right(begins, at) - 1].append(event)
+    costs = [LostTrip(trips[i], len(lost), _cost(lost, kinds))
+             for i, lost in sorted(by_trip.items(), reverse=True)]
     return Restock(
         gone, Cost(sum(one.lost * (one.price or 0.0) for one in gone),
                    sum(one.lost for one in gone if one.price is None)),

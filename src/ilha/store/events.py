@@ -85,6 +85,71 @@ ORDER BY at_utc_s, id
     return [cast(Event, dict(row)) for row in rows]
 
 
+def before(
+    conn: sqlite3.Connection, at_utc_s: float, event_id: str, most: int
+) -> list[Event]:
+    """The last events before one, the last first."""
+    rows = conn.execute(
+        """
+SELECT
+  id, kind, at_utc_s, mark_id, mark_name, head_id, head_name, plastic_id, plastic_name, colour,
+  retrieve, fish, length_cm, depth_m, surface_speed_m_s, bears_m_s, stage, light, count_s,
+  expected_s, note, answer
+FROM events
+WHERE (at_utc_s, id) < (?, ?)
+ORDER BY at_utc_s DESC, id DESC
+LIMIT ?
+""",
+        (at_utc_s, event_id, most),
+    )
+    return [cast(Event, dict(row)) for row in rows]
+
+
+Word = tuple[str, float, float | None]
+"""Of an event what its trip is made of: in one text all that is words, instant (s UTC), depth
+(m)."""
+SPLIT = "\x1f"
+TOLD = ("kind", "place", "head", "plastic", "colour", "retrieve", "stage", "light")
+"""What the text has, one after the other between ``SPLIT``, which no name can hold: a log of many
+seasons has few different ones, and is read by them."""
+
+
+def words(conn: sqlite3.Connection) -> list[Word]:
+    """Of all events, the first first."""
+    cursor = conn.cursor()
+    cursor.row_factory = None
+    return cursor.execute(
+        """
+SELECT
+  kind || char(31) || mark_name || char(31) || head_name || char(31) || plastic_name || char(31)
+  || colour || char(31) || retrieve || char(31) || coalesce(stage, '') || char(31)
+  || coalesce(light, ''),
+  at_utc_s, depth_m
+FROM events INDEXED BY events_words
+ORDER BY at_utc_s, id
+"""
+    ).fetchall()
+
+
+def word(event: Event) -> Word:
+    """As :func:`words` has it."""
+    told = (event["kind"], event["mark_name"], event["head_name"], event["plastic_name"],
+            event["colour"], event["retrieve"], event["stage"] or "", event["light"] or "")
+    return SPLIT.join(told), event["at_utc_s"], event["depth_m"]
+
+
+def lost(conn: sqlite3.Connection) -> list[Event]:
+    """Rigs that were lost, the first first."""
+    rows = conn.execute("SELECT * FROM events WHERE kind = 'lost' ORDER BY at_utc_s, id")
+    return [cast(Event, dict(row)) for row in rows]
+
+
+def last(conn: sqlite3.Connection) -> str | None:
+    """The id of some event; None where nothing was logged."""
+    row = conn.execute("SELECT id FROM events LIMIT 1").fetchone()
+    return None if row is None else str(row["id"])
+
+
 class Drop(TypedDict):
     """A timed drop of one head and plastic. answer : why it came out otherwise than computed."""
 
@@ -97,18 +162,22 @@ class Drop(TypedDict):
     expected_s: float
 
 
-def drops(conn: sqlite3.Connection) -> list[Drop]:
-    """All timed drops with a computed count beside them."""
+def drops(
+    conn: sqlite3.Connection, head_id: int, plastic_id: int, most: int = -1
+) -> list[Drop]:
+    """The timed drops of a head and a plastic with a computed count beside them, the first first.
+    most : so many of the last; -1: all."""
     rows = conn.execute(
         """
 SELECT id, answer, head_id, plastic_id, at_utc_s, count_s, expected_s
 FROM events
-WHERE kind = 'drop' AND head_id IS NOT NULL AND plastic_id IS NOT NULL
-  AND count_s >= 1 AND expected_s >= 1
-ORDER BY at_utc_s
-"""
+WHERE kind = 'drop' AND head_id = ? AND plastic_id = ? AND count_s >= 1 AND expected_s >= 1
+ORDER BY at_utc_s DESC
+LIMIT ?
+""",
+        (head_id, plastic_id, most),
     )
-    return [cast(Drop, dict(row)) for row in rows]
+    return [cast(Drop, dict(row)) for row in rows][::-1]
 
 
 def deeper(conn: sqlite3.Connection) -> list[Event]:
@@ -146,18 +215,20 @@ class Tried(TypedDict):
     bears_m_s: float
 
 
-def tried(conn: sqlite3.Connection) -> list[Tried]:
-    """All heads that held or were swept where a current was predicted."""
+def tried(conn: sqlite3.Connection, mark_id: int, most: int = -1) -> list[Tried]:
+    """Heads that held or were swept at a mark where a current was predicted; as :func:`drops`."""
     rows = conn.execute(
         """
 SELECT mark_id, at_utc_s, kind, surface_speed_m_s, bears_m_s
 FROM events
-WHERE kind IN ('held', 'swept') AND mark_id IS NOT NULL
+WHERE kind IN ('held', 'swept') AND mark_id = ?
   AND surface_speed_m_s > 0.02 AND bears_m_s > 0.02
-ORDER BY at_utc_s
-"""
+ORDER BY at_utc_s DESC
+LIMIT ?
+""",
+        (mark_id, most),
     )
-    return [cast(Tried, dict(row)) for row in rows]
+    return [cast(Tried, dict(row)) for row in rows][::-1]
 
 
 class Learned(TypedDict):

@@ -20,11 +20,11 @@ def version(conn: sqlite3.Connection) -> int:
 
 
 def tables(conn: sqlite3.Connection) -> list[str]:
-    """Own tables, by name."""
+    """Own tables, by name, without what is only reckoned from the others."""
     rows = conn.execute(
         "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'"
         " ORDER BY name")
-    return [row["name"] for row in rows]
+    return [row["name"] for row in rows if row["name"] != "taught"]
 
 
 def columns(conn: sqlite3.Connection, table: str) -> list[str]:

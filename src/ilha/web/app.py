@@ -9,6 +9,7 @@ from flask import Flask, Response, request, send_from_directory
 from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 
+from ilha.desk import taught
 from ilha.store import db
 from ilha.web import database, errors, farm, security
 from ilha.web.bench import routes as bench
@@ -55,7 +56,11 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
         COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
         COMPRESS_STREAMS=True,
     )
-    db.ready(database_path).close()
+    conn = db.ready(database_path)
+    try:
+        taught.keep_now(conn)
+    finally:
+        conn.close()
     security.register(app)
     errors.register(app)
     database.register(app)

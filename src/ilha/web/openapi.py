@@ -126,7 +126,7 @@ ROUTES = (
     Route("get", "/api/catches.gpx", "Catches as GPX", "application/gpx+xml"),
     Route("post", "/api/log", "Tell what happened; told twice it is kept once", l_.Kept,
           body=l_.Batch),
-    Route("get", "/api/log", "Trips, the last first", l_.Log),
+    Route("get", "/api/log", "Trips, the last first", l_.Log, query=l_.LogQuestion),
     Route("get", "/api/log/worked", "What worked, in fish an hour", l_.WorkedAll),
     Route("get", "/api/log/learned", "What the water taught", l_.LearnedAll),
     Route("put", "/api/log/learned", "Hold a factor, or begin it afresh", l_.LearnedAll,

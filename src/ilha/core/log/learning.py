@@ -132,6 +132,8 @@ def deeper_by(depth: ArrayLike, observed: ArrayLike, expected: ArrayLike) -> flo
     return float(np.median(np.asarray(depth, dtype=float) * (ratio - 1.0)))
 
 
+MANY, ALIKE = 300, HOLD_SCATTER / 30.0
+"""Beyond so many heads tried they are taken together where their logarithms are so near."""
 _GRID = np.linspace(np.log(0.25), np.log(4.0), 1201)
 
 
@@ -161,10 +163,17 @@ def current_factor(
                                   "a head that never holds teaches nothing", above=0.0))
     if flow.size == 0:
         return NOTHING_CURRENT
-    margin = (np.log(reach / flow)[:, None] - _GRID[None, :]) / HOLD_SCATTER
-    holds = normal_cdf(margin)
-    likely = np.where(np.asarray(held, dtype=bool)[:, None], holds, 1.0 - holds)
-    log_post = np.log(np.maximum(likely, 1e-12)).sum(axis=0) - 0.5 * (_GRID / PRIOR_CURRENT) ** 2
+    ratio = np.log(reach / flow)
+    times: Array = np.ones(flow.size)
+    did = np.asarray(held, dtype=bool)
+    if flow.size > MANY:
+        # Alike to a thirtieth of the scatter is alike: a season's are counted, not each looked at.
+        told, counted = np.unique(np.stack([np.round(ratio / ALIKE), did]), axis=1,
+                                return_counts=True)
+        ratio, did, times = told[0] * ALIKE, told[1] > 0.5, counted.astype(float)
+    holds = normal_cdf((ratio[:, None] - _GRID[None, :]) / HOLD_SCATTER)
+    likely = np.log(np.maximum(np.where(did[:, None], holds, 1.0 - holds), 1e-12))
+    log_post = times @ likely - 0.5 * (_GRID / PRIOR_CURRENT) ** 2
     post = np.exp(log_post - log_post.max())
     post /= post.sum()
     middle = float((post * _GRID).sum())

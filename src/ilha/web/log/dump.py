@@ -5,20 +5,21 @@ from __future__ import annotations
 from typing import Any
 
 from ilha.core.log.rates import LEVEL, Rate
-from ilha.core.log.trips import Trip
 from ilha.desk.again import Again as Found
 from ilha.desk.convert import one
-from ilha.desk.log import Band, Learned, WorkedAll
+from ilha.desk.log import Band, Learned, Page, WorkedAll
 from ilha.desk.taught import Depth
 from ilha.store import events, marks
 from ilha.web.log import payloads as p
 
 
-def trips(found: list[tuple[Trip, list[events.Event]]]) -> p.Log:
-    return p.Log.model_validate({"trips": [{
+def trips(found: Page) -> p.Log:
+    more = None if found.before is None else dict(
+        zip(("before_utc_s", "before_id"), found.before, strict=True))
+    return p.Log.model_validate({"more": more, "trips": [{
         "place": trip.place, "start_utc_s": trip.start, "end_utc_s": trip.end,
         "hours": round(trip.hours, 3), "fish": trip.count("fish"), "bites": trip.count("bite"),
-        "lost": trip.count("lost"), "events": own} for trip, own in found]})
+        "lost": trip.count("lost"), "events": own} for trip, own in found.trips]})
 
 
 def _rate(name: str, r: Rate, band: Band = (0.0, None)) -> dict[str, Any]:
@@ -46,7 +47,7 @@ def _factor(one_: Learned) -> dict[str, Any]:
         "since_utc_s": held.since,
         "seen": [{"at_utc_s": seen[0], "observed": seen[1] if sink else seen[2],
                   "expected": seen[2] if sink else seen[1],
-                  "held": None if sink else seen[3] > 0.5} for seen in held.seen],
+                  "held": None if sink else seen[3] > 0.5} for seen in one_.seen],
     }
 
 

@@ -35,10 +35,26 @@ class TripPart(Payload):
     events: list[Event]
 
 
+class LogQuestion(Payload):
+    """A page of the log: so many trips before an event, by default the last."""
+
+    trips: int = Field(40, ge=1, le=1000)
+    before_utc_s: float = Field(1e12, ge=0.0, le=1e12)
+    before_id: str = Field("", max_length=64)
+
+
+class LogMore(Payload):
+    """Where the next page begins."""
+
+    before_utc_s: float
+    before_id: str
+
+
 class Log(Payload):
-    """Trips, the last first."""
+    """Trips, the last first. more : what to ask for those before; null where there are none."""
 
     trips: list[TripPart]
+    more: LogMore | None
 
 
 class Seen(Payload):
@@ -62,7 +78,7 @@ class LearnedFactor(Payload):
     settled: Literal["nothing seen", "unsettled", "settling", "settled"]
     frozen: float | None
     since_utc_s: float | None
-    seen: list[Seen]
+    seen: list[Seen] = Field(description="the last hundred at most")
 
 
 class LearnedDepth(Payload):

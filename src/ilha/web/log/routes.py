@@ -9,7 +9,14 @@ from ilha.desk import again, log
 from ilha.web.answers import answer
 from ilha.web.database import connection, now_s
 from ilha.web.log import dump
-from ilha.web.log.payloads import AgainQuestion, Batch, ForgetDepth, Kept, LearnedChange
+from ilha.web.log.payloads import (
+    AgainQuestion,
+    Batch,
+    ForgetDepth,
+    Kept,
+    LearnedChange,
+    LogQuestion,
+)
 
 bp = Blueprint("log", __name__, url_prefix="/api")
 
@@ -23,7 +30,9 @@ def post_log() -> Response:
 
 @bp.get("/log")
 def get_log() -> Response:
-    return answer(dump.trips(log.all_trips(connection())))
+    asked = LogQuestion.model_validate(request.args.to_dict())
+    return answer(dump.trips(log.page(
+        connection(), (asked.before_utc_s, asked.before_id), asked.trips)))
 
 
 @bp.get("/log/worked")
