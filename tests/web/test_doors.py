@@ -10,6 +10,7 @@ import sqlite3
 import stat
 import subprocess
 import sys
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 

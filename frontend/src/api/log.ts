@@ -1,11 +1,14 @@
 // The log as the server has it; what is told goes through ui/log.ts, which never loses it.
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { AgainQuery, Taken } from "./types";
+import type { AgainQuery, Log, Taken } from "./types";
 
-export const logQuery = queryOptions({
+/** Page by page, the last trips first. */
+export const logQuery = infiniteQueryOptions({
   queryKey: ["log"],
-  queryFn: ({ signal }) => unwrap(client.GET("/api/log", { signal })),
+  queryFn: ({ signal, pageParam }) => unwrap(client.GET("/api/log", { params: { query: pageParam ?? {} }, signal })),
+  initialPageParam: null as Log["more"],
+  getNextPageParam: (page) => page.more,
   staleTime: 0,
 });
 

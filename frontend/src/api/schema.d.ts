@@ -1743,6 +1743,11 @@ export interface components {
             asked: components["schemas"]["Asked"];
             /** Cautions */
             cautions: string[];
+            /**
+             * Computed Utc S
+             * @description when it was computed, to the minute
+             */
+            computed_utc_s: number;
             /** Conflicts */
             conflicts: components["schemas"]["Conflict"][];
             /** Fired */
@@ -1904,6 +1909,11 @@ export interface components {
             cautions: components["schemas"]["CautionNow"][];
             /** Clock */
             clock: string[];
+            /**
+             * Computed Utc S
+             * @description when it was computed, to the minute
+             */
+            computed_utc_s: number;
             /** Cover Height M */
             cover_height_m: number;
             /** Date */
@@ -2028,6 +2038,11 @@ export interface components {
              * @enum {string}
              */
             stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /**
+             * Start Utc S
+             * @description of step 0
+             */
+            start_utc_s: number;
             /** Steady */
             steady: boolean;
             /**

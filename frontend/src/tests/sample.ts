@@ -30,7 +30,7 @@ export function plainBoard(clock: string[], heads: HeadDay[], change: Partial<Da
   return {
     mark_id: 7, date: "2026-07-15", time_zone: "UTC", school: "lightest-practical",
     verdicts: ["right", "marginal", "too-light", "too-heavy", "unsafe-for-outfit", "falls-short"],
-    inputs: ["current", "rig", "line", "diameter", "depth", "feed"], limits: [{ code: "gets-there", unit: "" }], step_s: 600, clock, now_step: null,
+    inputs: ["current", "rig", "line", "diameter", "depth", "feed"], limits: [{ code: "gets-there", unit: "" }], step_s: 600, clock, now_step: null, computed_utc_s: 0, start_utc_s: 0,
     height_m: all(steps, 1), depth_m: all(steps, 4.2), stream_m_s: all(steps, 0.5),
     depth_from: "predicted", speed_from: "predicted", stance: "kayak", tip_height_m: 1.3,
     ground: [], shelter: "even", leader_line_m: 0, drift: null, cautions: [], wade: null, cast_m: 25, fall: "fed", swing_fitted: true, lowered: false, steady: false, rigging: "one",

@@ -1,6 +1,7 @@
 // A file out and in again. What would come of one that is brought is said before anything changes.
 import { useId, useState } from "react";
 import type { Taken } from "../api/types";
+import { readFile } from "../base/read-file";
 import { plainWords } from "./typed";
 
 interface Props {
@@ -34,7 +35,7 @@ export function FileTools({ href, words, bringWords, accept, bring }: Props) {
     }
   };
   const look = (chosen: File) => attempt(async () => {
-    const text = await chosen.text();
+    const text = await readFile(chosen);
     setFile({ text, would: await bring(text, true) });
   });
   const put = (text: string) => attempt(async () => {

@@ -13,6 +13,7 @@ from ilha.desk.changes import whole
 from ilha.desk.convert import head_name
 from ilha.desk.logged import logged_of, lost_by_bottom, trips_logged
 from ilha.desk.records import Event
+from ilha.desk.then import with_water
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
 
@@ -23,8 +24,9 @@ def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
     """Keep what a device tells, once, in one transaction: what is answered is on the disk."""
     known = {name: {row["id"] for row in module.listed(conn)} for name, module in (
         ("mark_id", marks), ("head_id", heads), ("plastic_id", plastics))}
+    filled = with_water(conn, told)
     with whole(conn, "event"):
-        for event in told:
+        for event in filled:
             row = event.model_dump()
             for name, ids in known.items():
                 # What was in the box then may have left it since: its name stays.

@@ -6,13 +6,17 @@ import { dayQuery } from "../../api/day";
 import { healthQuery } from "../../api/resources";
 import { SCHOOLS as NAMED } from "../../api/vocabulary";
 import type { DayBoard, DayQuery, School } from "../../api/types";
+import { useNow } from "../../base/use-now";
+import { isOld, nowStep } from "./now";
 
 export interface BoardState {
   board: DayBoard | undefined;
   /** being computed; what is shown is the last good one */
   pending: boolean;
-  /** the server is away: the time the shown board was got */
+  /** the server is away: when the shown board was computed, ms; 0: there is none */
   staleSince: number | null;
+  /** computed longer ago than a step, and now is on it: asked for again */
+  old: boolean;
   refused: Error | null;
   retry: () => void;
 }
@@ -22,12 +26,11 @@ export const SCHOOLS = Object.keys(NAMED) as School[];
 
 export function useBoard(query: DayQuery): BoardState {
   const queries = useQueryClient();
+  const now = useNow(30);
   const result = useQuery(dayQuery(query));
   const health = useQuery(healthQuery);
-  const [good, setGood] = useState<{ board: DayBoard; at: number } | null>(null);
-  if (result.data && result.data !== good?.board) {
-    setGood({ board: result.data, at: result.dataUpdatedAt });
-  }
+  const [good, setGood] = useState<DayBoard | null>(null);
+  if (result.data && result.data !== good) setGood(result.data);
   const away = result.error instanceof Away || health.error instanceof Away;
   const { refetch } = result;
   const wasAway = useRef(false);
@@ -46,13 +49,24 @@ export function useBoard(query: DayQuery): BoardState {
     }, 600);
     return () => clearTimeout(wait);
   }, [ready, query, queries]);
-  const same = good?.board.mark_id === query.mark_id;
   const refused = result.error && !(result.error instanceof Away) ? result.error : null;
+  // While a new answer is on its way the last one stays, dimmed. When none will come, only one of
+  // this mark and day does: another's water under this name would be a lie.
+  const same = good !== null && good.mark_id === query.mark_id
+    && (query.date ? good.date === query.date : nowStep(good, now) !== null);
+  const board = result.data ?? (same || (!refused && !away) ? good : null) ?? undefined;
+  const old = board !== undefined && isOld(board, now);
+  const asked = useRef(0);
+  useEffect(() => {
+    // Once a minute at most, whatever the server's clock says of its answer.
+    if (!old || away || now - asked.current < 60) return;
+    asked.current = now;
+    void refetch();
+  }, [old, away, now, refetch]);
   return {
-    board: result.data ?? (refused && !same ? undefined : good?.board),
+    board, old, refused,
     pending: result.isFetching && !result.data,
-    staleSince: away ? (good?.at ?? 0) : null,
-    refused,
+    staleSince: away ? (board ? board.computed_utc_s * 1000 : 0) : null,
     retry: () => {
       void refetch();
       void health.refetch();

@@ -5,6 +5,7 @@ import { Away } from "../../api/client";
 import { choiceQuery } from "../../api/choice";
 import { dayQuery } from "../../api/day";
 import type { Choice, ChoiceQuery } from "../../api/types";
+import { nowStep } from "./now";
 import { makeChoiceQuery } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
 import { currentStep, startAt, useStep } from "../question/time";
@@ -19,21 +20,23 @@ export function useChoiceQuery(): ChoiceQuery {
 export function useChoice() {
   const { query: day } = useQuestion();
   const board = useQuery(dayQuery(day));
-  const now = board.data?.now_step;
   // A visit that begins here begins now, as on the Day.
   useLayoutEffect(() => {
-    if (currentStep() === 0 && board.data) startAt(now ?? 48);
-  }, [board.data, now]);
+    if (currentStep() === 0 && board.data) startAt(nowStep(board.data) ?? 48);
+  }, [board.data]);
   const query = useChoiceQuery();
   const result = useQuery(choiceQuery(query));
-  const [good, setGood] = useState<{ choice: Choice; at: number } | null>(null);
-  if (result.data && result.data !== good?.choice) setGood({ choice: result.data, at: result.dataUpdatedAt });
+  const [good, setGood] = useState<{ choice: Choice; of: ChoiceQuery } | null>(null);
+  if (result.data && result.data !== good?.choice) setGood({ choice: result.data, of: query });
   const away = result.error instanceof Away;
+  // When no new one will come, only one of this mark and day stays.
+  const stays = good !== null && (!away || (good.of.mark_id === query.mark_id && good.of.date === query.date));
+  const choice = result.data ?? (stays ? good.choice : undefined);
   return {
-    board: board.data, choice: result.data ?? good?.choice, query,
+    board: board.data, choice, query,
     state: {
       refused: result.error && !away ? result.error : null,
-      staleSince: away ? (good?.at ?? 0) : null, pending: result.isFetching && (!result.data || result.isStale),
+      staleSince: away ? (choice ? choice.computed_utc_s * 1000 : 0) : null, pending: result.isFetching && (!result.data || result.isStale),
       retry: () => void result.refetch(),
     },
   };

@@ -2,6 +2,7 @@
 import { useId } from "react";
 import { Form } from "react-bootstrap";
 import type { DayBoard } from "../../api/types";
+import { nowStep } from "../day/now";
 import { useQuestion } from "../question/question";
 import { LAST_STEP, currentStep } from "../question/time";
 
@@ -40,7 +41,8 @@ export function WhenSheet({ board, close, onStep }: {
       <button type="button" className="do" onClick={close}>Done</button>{" "}
       <button type="button" className="plain" onClick={() => {
         set({ date: null });
-        if (board?.now_step != null) onStep(board.now_step);
+        const at = board ? nowStep(board) : null;
+        if (at !== null) onStep(at);
         close();
       }}>now</button>
     </div>

@@ -17,7 +17,9 @@ export function AskDrop({ asked: { drop, told_s: model }, units }: { asked: Aske
   const longer = seen > model;
   const depth = drop.depth_m ?? null;
   const told = depth !== null && model > 0 ? text(length((depth * seen) / model, units)) : "";
-  const answer = (why: NonNullable<LogEvent["answer"]>) => () => tell({ ...drop, answer: why });
+  const [unkept, setUnkept] = useState("");
+  const answer = (why: NonNullable<LogEvent["answer"]>) => () =>
+    void tell({ ...drop, answer: why }).then(() => setUnkept(""), (error: Error) => setUnkept(error.message));
   return (
     <div className="ask-drop" role="group" aria-label="a drop that came out otherwise">
       <p>
@@ -27,6 +29,7 @@ export function AskDrop({ asked: { drop, told_s: model }, units }: { asked: Aske
       <button type="button" className="plain" onClick={answer("deeper")}>{longer ? "deeper" : "shallower"} here{told && `: ${told}`}</button>{" · "}
       <button type="button" className="plain" onClick={answer("slower")}>it falls {longer ? "slower" : "faster"}</button>{" · "}
       <button type="button" className="plain" onClick={answer("slip")}>a slip of the thumb</button>
+      {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
     </div>
   );
 }

@@ -1,45 +1,52 @@
-// An event of the log, filled in from the plan: mark, moment, head, plastic, water.
+// An event of the log, filled in from the day's water at the minute it happens: mark, moment, head,
+// plastic, depth, current, light. What is not known of that minute is left out: the server fills it
+// in from its own tide, never from an older board.
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
 import { newId } from "./log";
-import { LAST_STEP } from "../question/time";
-import { frameAt, type Frame, type HeadFrame } from "../../drawing/geometry/frame";
+import { frameNow, nowS } from "../day/now";
+import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 
 interface Now {
-  board: DayBoard;
+  board: DayBoard | undefined;
   mark: Mark;
   plastic: Plastic;
   head: Head | undefined;
-  /** the moment looked at, for a day that is not today */
-  looked: Frame;
 }
 
 const SLACK = 0.05;
 const SKY = { night: "night", twilight: "low", day: "bright" } as const;
-
-/** The frame of what happens now: today's clock, else the moment looked at. */
-export function frameNow(board: DayBoard, looked: Frame): Frame {
-  return board.now_step === null ? looked : frameAt(board, Math.min(LAST_STEP, board.now_step));
-}
-
 /** How many times the model's count this head takes here, as learned. */
 export const slowOf = (board: DayBoard, id: number | undefined): number =>
   board.taught.counts.find((t) => t.head_id === id)?.factor ?? 1;
 
-export function eventNow(kind: LogEvent["kind"], now: Now, more: Partial<LogEvent> = {}): LogEvent {
-  const { board, mark, plastic, head } = now;
-  const frame = frameNow(board, now.looked);
+type Water = Pick<LogEvent, "depth_m" | "surface_speed_m_s" | "bears_m_s" | "stage" | "light" | "retrieve">;
+const NOT_KNOWN: Water = { depth_m: null, surface_speed_m_s: null, bears_m_s: null, stage: null, light: null, retrieve: "" };
+
+function waterOf(board: DayBoard, frame: Frame, head: Head | undefined): Water {
   const own: HeadFrame | undefined = frame.heads.find((h) => h.id === head?.id);
   const sky = [...board.light].reverse().find((l) => l.step <= frame.step)?.sky ?? "day";
-  const predicted = board.speed_from === "predicted";
   return {
-    id: newId(), kind, at_utc_s: Math.round(Date.now() / 100) / 10, mark_id: mark.id, mark_name: mark.name,
-    head_id: head?.id ?? null, head_name: head?.name ?? "", plastic_id: plastic.id, plastic_name: plastic.name,
-    colour: plastic.colour, retrieve: board.retrieve_name, fish: null, length_cm: null,
+    retrieve: board.retrieve_name,
     depth_m: frame.wet ? Number(frame.depth.toFixed(2)) : null,
     // What the model alone says: learning must not learn from what it taught.
-    surface_speed_m_s: predicted ? Number((Math.abs(frame.stream) / board.taught.current.factor).toFixed(4)) : null,
+    surface_speed_m_s: board.speed_from === "predicted" ? Number((Math.abs(frame.stream) / board.taught.current.factor).toFixed(4)) : null,
     bears_m_s: own?.bears ?? null,
     stage: Math.abs(frame.stream) < SLACK ? "slack" : frame.stream > 0 ? "flood" : "ebb",
-    light: SKY[sky], count_s: null, expected_s: null, note: "", answer: null, ...more,
+    light: SKY[sky],
   };
 }
+
+export function eventNow(kind: LogEvent["kind"], now: Now, more: Partial<LogEvent> = {}): LogEvent {
+  const { board, mark, plastic, head } = now;
+  const at = nowS();
+  const frame = frameNow(board, mark.id, at);
+  return {
+    id: newId(), kind, at_utc_s: Math.round(at * 10) / 10, mark_id: mark.id, mark_name: mark.name,
+    head_id: head?.id ?? null, head_name: head?.name ?? "", plastic_id: plastic.id, plastic_name: plastic.name,
+    colour: plastic.colour, fish: null, length_cm: null, count_s: null, expected_s: null, note: "", answer: null,
+    ...(board && frame ? waterOf(board, frame, head) : NOT_KNOWN), ...more,
+  };
+}
+
+/** Whether the water of an event is to be filled in by the server. */
+export const waterUnknown = (e: LogEvent): boolean => e.stage == null && e.depth_m == null && e.light == null;

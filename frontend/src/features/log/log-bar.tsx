@@ -1,17 +1,20 @@
 // On the water: one tap for what happens, filled in from the plan, and the count from splash to slack.
 import { useEffect, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
-import { tell, undo, useWaiting, waitingCount } from "./log";
+import { tell, undo } from "./log";
 import { length, text, type Units } from "../../base/units";
 import { AskLast } from "./ask-drop";
 import { LengthForm } from "./length-form";
-import { eventNow, frameNow, slowOf } from "./happened";
+import { eventNow, slowOf, waterUnknown } from "./happened";
+import { frameNow } from "../day/now";
+import { useNow } from "../../base/use-now";
+import { WaitingNote } from "./waiting-note";
+import { KIND_WORDS, at } from "./words";
 import { fallPath, placeAt } from "../../drawing/geometry/column";
-import type { Frame } from "../../drawing/geometry/frame";
 
 interface Props {
-  board: DayBoard;
-  frame: Frame;
+  /** null: the water of this mark and day is not on this device */
+  board: DayBoard | undefined;
   mark: Mark;
   plastic: Plastic;
   head: Head | undefined;
@@ -23,20 +26,32 @@ const TAPS: [LogEvent["kind"], string][] = [
   ["fish", "fish"], ["bite", "bite"], ["lost", "lost rig"], ["held", "held"], ["swept", "swept"], ["changed", "changed head"],
 ];
 
-export const KIND_WORDS: Record<LogEvent["kind"], string> = {
-  began: "began", ended: "ended", fish: "fish", bite: "bite", lost: "lost rig", held: "held", swept: "swept",
-  changed: "changed head", drop: "timed drop",
-};
-
 export function LogBar(props: Props) {
-  const { board, frame, mark, plastic, head, fish } = props;
+  const { board, mark, plastic, head, fish } = props;
   const [last, setLast] = useState<LogEvent | null>(null);
+  const [unkept, setUnkept] = useState<{ event: LogEvent; why: string } | null>(null);
   const [open, setOpen] = useState(false);
+  // It is shown as told only once it is kept.
+  const say = async (event: LogEvent) => {
+    try {
+      await tell(event);
+      setLast(event);
+      setUnkept(null);
+    } catch (error) {
+      setUnkept({ event, why: (error as Error).message });
+    }
+  };
   const log = (kind: LogEvent["kind"], more: Partial<LogEvent> = {}) => {
-    const event = eventNow(kind, { board, mark, plastic, head, looked: frame }, more);
-    tell(event);
-    setLast(event);
     setOpen(false);
+    void say(eventNow(kind, { board, mark, plastic, head }, more));
+  };
+  const takeBack = async (event: LogEvent) => {
+    try {
+      await undo(event.id);
+      setLast(null);
+    } catch (error) {
+      setUnkept({ event, why: (error as Error).message });
+    }
   };
   return (
     <section className={`log-bar ${open ? "open" : ""}`} aria-label="log on the water">
@@ -47,7 +62,13 @@ export function LogBar(props: Props) {
           <button key={kind} type="button" onClick={() => log(kind, kind === "fish" ? { fish } : {})}>{words}</button>
         ))}
       </div>
-      {last && <Told event={last} onUndo={() => { undo(last.id); setLast(null); }} onAmend={(more) => { const next = { ...last, ...more }; tell(next); setLast(next); }} />}
+      {unkept && (
+        <p className="told said" role="alert">
+          <b>Not kept: {KIND_WORDS[unkept.event.kind]} {at(unkept.event)}.</b> {unkept.why.charAt(0).toUpperCase() + unkept.why.slice(1)}. Write it down.{" "}
+          <button type="button" className="plain" onClick={() => void say(unkept.event)}>try again</button>
+        </p>
+      )}
+      {last && <Told event={last} onUndo={() => void takeBack(last)} onAmend={(more) => void say({ ...last, ...more })} />}
       <AskLast mark_id={mark.id} units={props.units} />
       <WaitingNote />
     </section>
@@ -55,28 +76,20 @@ export function LogBar(props: Props) {
 }
 
 function Told({ event, onUndo, onAmend }: { event: LogEvent; onUndo: () => void; onAmend: (more: Partial<LogEvent>) => void }) {
-  const at = new Date(event.at_utc_s * 1000).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
   return (
     <p className="told" role="status">
-      <b>{KIND_WORDS[event.kind]}</b> {at}{event.head_name && ` on ${event.head_name}`}
+      <b>{KIND_WORDS[event.kind]}</b> {at(event)}{event.head_name && ` on ${event.head_name}`}
       {event.count_s != null && `: ${event.count_s.toFixed(1)} s`}
-      {event.length_cm != null && `, ${event.length_cm} cm`}{" "}
+      {event.length_cm != null && `, ${event.length_cm} cm`}
+      {waterUnknown(event) && ", the water not known here: filled in at home"}{" "}
       <button type="button" className="plain" onClick={onUndo}>undo</button>
       {event.kind === "fish" && event.length_cm == null && <LengthForm onSet={(length_cm) => onAmend({ length_cm })} />}
     </p>
   );
 }
 
-export function WaitingNote() {
-  const waiting = useWaiting();
-  const count = waitingCount(waiting);
-  if (waiting.refused) return <p className="told said" role="alert">Not taken, and kept here: {waiting.refused}</p>;
-  if (count === 0 || !waiting.away) return null;
-  return <p className="told" role="status">{count} waiting on this device: sent when the server is back, and nothing is lost.</p>;
-}
-
 /** Splash to slack: the running count, the one that is expected, and how deep that is. */
-function Timer({ board, frame, head, units, onDrop }: Props & { onDrop: (count_s: number, expected_s: number | null) => void }) {
+function Timer({ board, mark, head, units, onDrop }: Props & { onDrop: (count_s: number, expected_s: number | null) => void }) {
   const [from, setFrom] = useState<number | null>(null);
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
@@ -84,15 +97,17 @@ function Timer({ board, frame, head, units, onDrop }: Props & { onDrop: (count_s
     const tick = setInterval(() => setSeconds((Date.now() - from) / 1000), 100);
     return () => clearInterval(tick);
   }, [from]);
-  const now = frameNow(board, frame);
-  const own = now.heads.find((h) => h.id === head?.id);
+  // Of the minute it is thrown in; between throws it follows the clock.
+  const minute = useNow(30);
+  const now = frameNow(board, mark.id, from === null ? minute : from / 1000);
+  const own = now?.heads.find((h) => h.id === head?.id);
   const count = own?.bottom ?? null;
-  const path = own && count !== null && own.fallHeight.length > 0 ? fallPath(own.fallHeight, own.fallShift, 0, count, now.depth) : null;
-  const down = path && now.depth - placeAt(path, seconds)[1];
+  const path = now && own && count !== null && own.fallHeight.length > 0 ? fallPath(own.fallHeight, own.fallShift, 0, count, now.depth) : null;
+  const down = path && now ? now.depth - placeAt(path, seconds)[1] : null;
   const stop = () => {
     const counted = (Date.now() - from!) / 1000;
     setFrom(null);
-    if (counted >= 1) onDrop(Math.round(counted * 10) / 10, count === null ? null : Math.round((count / slowOf(board, head?.id)) * 100) / 100);
+    if (counted >= 1) onDrop(Math.round(counted * 10) / 10, count === null || !board ? null : Math.round((count / slowOf(board, head?.id)) * 100) / 100);
   };
   if (from === null) {
     return <button type="button" className="timer" onClick={() => { setSeconds(0); setFrom(Date.now()); }}><b>splash</b><span>as it lands; again at slack{count !== null && `, about ${Math.round(count)}`}</span></button>;
@@ -101,7 +116,7 @@ function Timer({ board, frame, head, units, onDrop }: Props & { onDrop: (count_s
     <div className="timer-run">
       <button type="button" className="timer running" onClick={stop}>
         <b>{Math.floor(seconds)}</b>
-        <span>{count !== null && `of about ${Math.round(count)}`}{down !== null && ` · ${text(length(Math.min(down, now.depth), units))} down`} · tap at slack</span>
+        <span>{count !== null && `of about ${Math.round(count)}`}{down !== null && ` · ${text(length(Math.min(down, now!.depth), units))} down`} · tap at slack</span>
       </button>
       <button type="button" className="plain" onClick={() => setFrom(null)}>not this one</button>
     </div>

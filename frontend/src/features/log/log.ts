@@ -1,41 +1,48 @@
-// What was tapped on the water: kept on this device until the server has answered for it. The device
-// makes the ids, so that a batch sent twice is kept once; an undo is sent like an event.
+// What was tapped on the water: on this device until the server's disk has it. The device makes the
+// ids, so that what is sent twice is kept once; an undo is sent like an event. One window sends.
 import { useSyncExternalStore } from "react";
-import { Away, client, unwrap } from "../../api/client";
+import { Away, Refused, client, unwrap } from "../../api/client";
 import type { LogEvent } from "../../api/types";
+import { NotKept, answered, bringOld, dropped, keep, setAside, waitingRows, type Told } from "./queue";
 
 export interface Waiting {
-  events: LogEvent[];
-  /** ids undone after they may have been sent */
-  gone: string[];
-  /** what the server will not take, and why */
-  refused: string | null;
+  /** not answered for, the first word first; refused ones too */
+  told: Told[];
   /** the last try did not reach the server */
   away: boolean;
+  /** what the server said of itself at the last try */
+  said: string | null;
 }
 
-export const LOG_KEY = "ilha.log";
 const RETRY_MS = 4000;
-const NONE: Waiting = { events: [], gone: [], refused: null, away: false };
+const BATCH = 100;
+const LOCK = "ilha.log";
 
-function stored(): Waiting {
+let waiting: Waiting = { told: [], away: false, said: null };
+let again: ReturnType<typeof setTimeout> | undefined;
+let sending = false;
+let taken = (): void => undefined;
+const listeners = new Set<() => void>();
+const windows = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("ilha.log");
+if (windows) windows.onmessage = () => void look();
+
+function show(patch: Partial<Waiting>): void {
+  waiting = { ...waiting, ...patch };
+  listeners.forEach((listener) => listener());
+}
+
+/** See what is on the device now, whichever window told it. */
+async function look(): Promise<void> {
   try {
-    return { ...NONE, ...(JSON.parse(localStorage.getItem(LOG_KEY) ?? "{}") as Partial<Waiting>) };
+    show({ told: await waitingRows() });
   } catch {
-    return NONE;
+    // A device that cannot be read has nothing to show; telling says so.
   }
 }
 
-let waiting = stored();
-let sending = false;
-let again: ReturnType<typeof setTimeout> | undefined;
-let taken = (): void => undefined;
-const listeners = new Set<() => void>();
-
-function put(next: Waiting): void {
-  waiting = next;
-  localStorage.setItem(LOG_KEY, JSON.stringify(waiting));
-  listeners.forEach((listener) => listener());
+async function changedHere(): Promise<void> {
+  await look();
+  windows?.postMessage(null);
 }
 
 /** Without a secure context there is no randomUUID. */
@@ -44,14 +51,33 @@ export function newId(): string {
   return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
 }
 
-export function tell(event: LogEvent): void {
-  // Told again, with a size or a name: the last word of an event is the one that is sent.
-  put({ ...waiting, events: [...waiting.events.filter((e) => e.id !== event.id), event], refused: null });
-  void flush();
+/**
+ * Keep an event, or another word of one. Kept, on this device or on the server's disk, when this
+ * returns; NotKept otherwise.
+ */
+export async function tell(event: LogEvent): Promise<void> {
+  await kept(event.id, event);
 }
 
-export function undo(id: string): void {
-  put({ ...waiting, events: waiting.events.filter((e) => e.id !== id), gone: [...waiting.gone.filter((g) => g !== id), id] });
+export async function undo(id: string): Promise<void> {
+  await kept(id, null);
+}
+
+async function kept(id: string, event: LogEvent | null): Promise<void> {
+  try {
+    await keep(id, event);
+  } catch (error) {
+    if (!(error instanceof NotKept)) throw error;
+    // No room here: the server may take it at once.
+    try {
+      await post([{ id, event, word: "", refused: null }]);
+    } catch (why) {
+      throw why instanceof Refused ? new NotKept(why.message.replaceAll("`", "")) : new NotKept(`${error.message}, and the server does not answer`);
+    }
+    taken();
+    return;
+  }
+  await changedHere();
   void flush();
 }
 
@@ -60,29 +86,78 @@ export function onTaken(call: () => void): void {
   taken = call;
 }
 
+const post = (rows: Told[]) => unwrap(client.POST("/api/log", {
+  body: {
+    events: rows.flatMap((row) => (row.event ? [row.event] : [])),
+    gone: rows.flatMap((row) => (row.event ? [] : [row.id])),
+  },
+}));
+
+/** A fault of what was told, not of the server or the way to it. */
+const isFault = (error: unknown): error is Refused =>
+  error instanceof Refused && error.status >= 400 && error.status < 500 && error.status !== 408 && error.status !== 429;
+
+/** "events[0].count_s" is count_s of the only one that was sent. */
+const fieldOf = (error: Refused): string | null => error.field?.replace(/^(events|gone)\[0\]\.?/, "") || null;
+
+/** Send what waits; what is refused is set aside, and nothing waits for it. */
+async function send(): Promise<void> {
+  for (;;) {
+    const rows = (await waitingRows()).filter((row) => !row.refused).slice(0, BATCH);
+    if (rows.length === 0) return;
+    try {
+      await post(rows);
+      await answered(rows);
+    } catch (error) {
+      if (!isFault(error)) throw error;
+      // One of them is at fault: each by itself, the others go through.
+      for (const row of rows) {
+        try {
+          await post([row]);
+          await answered([row]);
+        } catch (fault) {
+          if (!isFault(fault)) throw fault;
+          await setAside(row, { field: fieldOf(fault), message: fault.message.replaceAll("`", "").replace(/events\[0\]\./, "") });
+        }
+      }
+    }
+    show({ away: false, said: null });
+    await changedHere();
+    taken();
+  }
+}
+
+/** Send what waits, unless another window does. */
 export async function flush(): Promise<void> {
-  if (sending || (waiting.events.length === 0 && waiting.gone.length === 0)) return;
+  if (sending) return;
   sending = true;
   clearTimeout(again);
-  const batch = { events: waiting.events.slice(0, 500), gone: waiting.gone.slice(0, 500) };
-  let more = false;
   try {
-    await unwrap(client.POST("/api/log", { body: batch }));
-    // What was told while the batch was on its way stays: it is another object.
-    put({
-      events: waiting.events.filter((e) => !batch.events.includes(e)),
-      gone: waiting.gone.filter((g) => !batch.gone.includes(g)), refused: null, away: false,
-    });
-    more = waiting.events.length + waiting.gone.length > 0;
-    taken();
+    await bringOld();
+    await look();
+    const locks = (navigator as { locks?: LockManager }).locks;
+    if (locks) await locks.request(LOCK, { ifAvailable: true }, (lock) => (lock ? send() : undefined));
+    else await send();
   } catch (error) {
-    const away = error instanceof Away;
-    put({ ...waiting, away, refused: away ? null : (error as Error).message.replaceAll("`", "") });
-    again = setTimeout(() => void flush(), RETRY_MS);
+    show({ away: error instanceof Away, said: error instanceof Away ? null : (error as Error).message.replaceAll("`", "") });
   } finally {
     sending = false;
   }
-  if (more) void flush();
+  // Whatever still waits goes out later: the server was away, or another window had the word.
+  await look();
+  clearTimeout(again);
+  if (waiting.told.some((row) => !row.refused)) again = setTimeout(() => void flush(), RETRY_MS);
+}
+
+/** A refused event as it is told now. */
+export async function correct(row: Told, event: LogEvent): Promise<void> {
+  await tell({ ...event, id: row.id });
+}
+
+/** A refused event is not wanted. */
+export async function forget(row: Told): Promise<void> {
+  await dropped(row);
+  await changedHere();
 }
 
 const subscribe = (listener: () => void) => {
@@ -92,5 +167,5 @@ const subscribe = (listener: () => void) => {
 
 export const useWaiting = (): Waiting => useSyncExternalStore(subscribe, () => waiting);
 
-/** How much the server has not answered for yet. */
-export const waitingCount = (w: Waiting): number => w.events.length + w.gone.length;
+/** How much the server has not answered for yet, without what it refused. */
+export const waitingCount = (w: Waiting): number => w.told.filter((row) => !row.refused).length;

@@ -4,7 +4,7 @@ import { dayQuery } from "../../api/day";
 import type { Trip } from "../../api/types";
 import { TripScene } from "../../drawing/scenes/trip-scene";
 import { useChosen, useQuestion } from "../question/question";
-import { KIND_WORDS } from "./log-bar";
+import { KIND_WORDS } from "./words";
 
 /** The local date at a place on which an instant falls: 2026-07-15. */
 export function dateAt(seconds: number, zone: string): string {

@@ -7,14 +7,16 @@ import { useUnits } from "./use-units";
 
 const MIDDAY = 72;
 
-export function NoWater({ refused }: { refused: Error }) {
+/** refused : by the server; null where it does not answer and nothing of this day is here. */
+export function NoWater({ refused }: { refused: Error | null }) {
   const units = useUnits();
   const { mark } = useChosen();
   const { setTyped, set } = useQuestion();
   const field = refused instanceof Refused ? refused.field : null;
   return (
     <div className="no-water">
-      <p>{field === "typed_speed_m_s" ? `${mark?.name ?? "This mark"} has no tide: what do you see?` : "No water to draw yet."}</p>
+      {!refused && <p>The water of {mark?.name ?? "this mark"} on this day is not on this device, and the server does not answer. What you log is kept, and its water is filled in at home.</p>}
+      {refused && <p>{field === "typed_speed_m_s" ? `${mark?.name ?? "This mark"} has no tide: what do you see?` : "No water to draw yet."}</p>}
       {field === "typed_speed_m_s" && (
         <NumberSheet
           label="Current you see at the surface" scale={speedScale(units)} value={null} low={0}
@@ -26,7 +28,7 @@ export function NoWater({ refused }: { refused: Error }) {
       {field === "date" && (
         <button type="button" className="do" onClick={() => set({ date: null })}>Back to today</button>
       )}
-      {field === "step" && <p>{refused.message.replaceAll("`", "")}</p>}
+      {field === "step" && <p>{refused?.message.replaceAll("`", "")}</p>}
       {mark && <p className="caution">{mark.caution}</p>}
     </div>
   );

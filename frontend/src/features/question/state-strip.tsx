@@ -5,6 +5,8 @@ interface State {
   refused: Error | null;
   staleSince: number | null;
   pending: boolean;
+  /** ms; what is shown is older than the moment it stands for */
+  old?: number | null;
   retry: () => void;
 }
 
@@ -26,6 +28,9 @@ export function StateStrip({ state }: { state: State }) {
         <button type="button" className="plain" onClick={state.retry}>try again</button>
       </p>
     );
+  }
+  if (state.old) {
+    return <p className="strip strip-stale" role="status">Computed at {clock(state.old)}, longer ago than a step of the day: asked again.</p>;
   }
   return null;
 }

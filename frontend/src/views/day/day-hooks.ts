@@ -7,6 +7,7 @@ import { LAST_STEP, currentStep, setStep } from "../../features/question/time";
 import { headName, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
+import { nowStep } from "../../features/day/now";
 import { SCHOOLS } from "../../features/day/use-board";
 import { shiftDate } from "../../features/facts/when";
 
@@ -103,7 +104,7 @@ export function useDayKeys(
     };
     return {
       "[": by(-1), "]": by(1), "{": by(-6), "}": by(6),
-      n: () => { set({ date: null }); if (board.now_step != null) setStep(board.now_step); },
+      n: () => { set({ date: null }); const now = nowStep(board); if (now !== null) setStep(now); },
       "<": () => set({ date: shiftDate(board.date, -1) }),
       ">": () => set({ date: shiftDate(board.date, 1) }),
       ArrowUp: move(-1), ArrowDown: move(1),

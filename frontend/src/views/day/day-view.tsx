@@ -23,6 +23,7 @@ import { NoWater } from "../../features/question/no-water";
 import { PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
+import { nowStep } from "../../features/day/now";
 import { useBoard } from "../../features/day/use-board";
 
 export function DayView() {
@@ -40,14 +41,28 @@ function DayOfMark() {
     <div className="day">
       <h1 className="visually-hidden">Day</h1>
       <Sentence board={state.board} frame={frame} />
-      <StateStrip state={state} />
+      <StateStrip state={{ ...state, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null }} />
       {state.board && frame ? (
-        <Water board={state.board} frame={frame} dim={state.pending} />
-      ) : state.refused ? (
-        <NoWater refused={state.refused} />
+        <Water board={state.board} frame={frame} dim={state.pending} old={state.old} />
+      ) : state.refused || state.staleSince !== null ? (
+        <Without refused={state.refused} />
       ) : (
         <p className="waiting" role="status">Reading the water …</p>
       )}
+    </div>
+  );
+}
+
+/** No water to draw, of whatever cause: what happens is logged all the same. */
+function Without({ refused }: { refused: Error | null }) {
+  const units = useUnits();
+  const { box, mark, plastic } = useChosen();
+  const { facts } = useQuestion();
+  const fished = facts.fished?.plastic_id === plastic?.id ? facts.fished?.head_id : null;
+  return (
+    <div className="without">
+      <NoWater refused={refused} />
+      {mark && plastic && <LogBar board={undefined} mark={mark} plastic={plastic} units={units} fish={facts.fish} head={box.heads.find((h) => h.id === fished)} />}
     </div>
   );
 }
@@ -58,11 +73,11 @@ function useStartAtNow(board: DayBoard | undefined): void {
   useLayoutEffect(() => {
     if (!board || started.current) return;
     started.current = true;
-    startAt(board.now_step ?? 48);
+    startAt(nowStep(board) ?? 48);
   }, [board]);
 }
 
-function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: boolean }) {
+function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim: boolean; old: boolean }) {
   const units = useUnits();
   const { box, mark, plastic, reference } = useChosen();
   const { facts } = useQuestion();
@@ -83,7 +98,7 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
   const other = frame.heads.find((h) => h.id === compared);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
-    <div className={dim ? "water dim" : "water"} aria-busy={dim}>
+    <div className={dim || old ? "water dim" : "water"} aria-busy={dim}>
       {dim && <p className="thinking" role="status">Reading the water again: what stands here is the answer of before.</p>}
       <div className="column-side">
         <div className="scene-box">
@@ -105,7 +120,7 @@ function Water({ board, frame, dim }: { board: DayBoard; frame: Frame; dim: bool
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
                  cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn}
                  planned={plannedName(board, frame, heads, units, pick)} />
-        <LogBar board={board} frame={frame} mark={mark} plastic={plastic} units={units} fish={facts.fish}
+        <LogBar board={board} mark={mark} plastic={plastic} units={units} fish={facts.fish}
                 head={heads.get(compared ?? pick ?? -1)} />
         <Minded board={board} frame={frame} mark={mark} units={units} onPlan={showPlan} />
       </div>

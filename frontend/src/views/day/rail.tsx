@@ -2,6 +2,7 @@
 import { useCallback, useMemo, useRef } from "react";
 import type { DayBoard, Head } from "../../api/types";
 import { RAIL_HEIGHT, RailCursor, RailStill } from "../../drawing/scenes/rail-scene";
+import { useNowStep } from "../../features/day/now";
 import { LAST_STEP, setStep } from "../../features/question/time";
 import { headName, length, speed, text, type Units } from "../../base/units";
 import { useChosen } from "../../features/question/question";
@@ -34,6 +35,7 @@ export function Rail({ board, frame, heads, units }: Props) {
   );
   const tone = useMemo(() => toneScale(board, heads), [board, heads]);
   const { mark } = useChosen();
+  const now = useNowStep(board);
   const move = useMove(board);
   const { atEdge, leave } = useEdge(board);
   const follow = (event: React.PointerEvent) => {
@@ -81,7 +83,7 @@ export function Rail({ board, frame, heads, units }: Props) {
       <svg viewBox={`0 0 ${width} ${RAIL_HEIGHT}`} width={width} height={RAIL_HEIGHT} aria-hidden="true">
         <RailStill board={board} width={width} units={units} label={label} tone={tone}
                    south={(mark?.latitude_deg ?? 0) < 0} />
-        <RailCursor step={frame.step} width={width} clock={frame.clock} now={board.now_step ?? null} />
+        <RailCursor step={frame.step} width={width} clock={frame.clock} now={now} />
       </svg>
     </div>
   );

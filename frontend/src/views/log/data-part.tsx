@@ -5,6 +5,7 @@ import { Form } from "react-bootstrap";
 import { bringCatches, bringLog } from "../../api/log";
 import { allChanged } from "../../api/rests";
 import { FileTools } from "../../ui/file-tools";
+import { CopiesPart } from "./copies-part";
 
 export function DataPart() {
   const queries = useQueryClient();
@@ -20,7 +21,7 @@ export function DataPart() {
       const answer = await fetch("/api/data", { method: "POST", headers: { "Content-Type": "application/json" }, body: file });
       const body = await answer.json() as { rows?: number; kept_as?: string; message?: string };
       if (!answer.ok) throw new Error(body.message ?? "not taken");
-      setDone(`${body.rows} rows are in. What was here before is kept as ${body.kept_as}, beside the database.`);
+      setDone(`${body.rows} rows are in. What was here before is the copy ${body.kept_as}.`);
       setFile(null);
       await allChanged(queries);
     } catch (error) {
@@ -48,12 +49,13 @@ export function DataPart() {
                     onChange={(e) => { setFile((e.target as HTMLInputElement).files?.[0] ?? null); setDone(""); setSaid(""); }} />
       {file && (
         <p className="strip">
-          It takes the place of everything that is here; a copy of what is here is kept first.{" "}
+          It is looked at whole before anything is touched. It takes the place of everything that is here; a copy of what is here is kept first.{" "}
           <button type="button" className="do" disabled={busy} onClick={() => void put()}>{busy ? "bringing it in …" : "take its place"}</button>
         </p>
       )}
       <p role="alert" className="said">{said}</p>
       {done && <p role="status">{done}</p>}
+      <CopiesPart />
     </section>
   );
 }

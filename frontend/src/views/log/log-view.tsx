@@ -1,5 +1,5 @@
 // Log: the trips and what happened on them, what worked, and what the water taught.
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Away } from "../../api/client";
 import { logQuery } from "../../api/log";
@@ -9,7 +9,8 @@ import { useChosen } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { fishScale, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
-import { KIND_WORDS, WaitingNote } from "../../features/log/log-bar";
+import { WaitingNote } from "../../features/log/waiting-note";
+import { KIND_WORDS } from "../../features/log/words";
 import { AgainPart } from "./again";
 import { DataPart } from "./data-part";
 import { LearnedPart } from "./learned-part";
@@ -34,16 +35,21 @@ export default function LogView() {
 }
 
 function Trips() {
-  const { data, error } = useQuery(logQuery);
+  const { data, error, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery(logQuery);
+  const trips = data?.pages.flatMap((page) => page.trips);
+  const [unkept, setUnkept] = useState("");
+  const said = (work: Promise<void>, done: () => void) => void work.then(() => { setUnkept(""); done(); }, (why: Error) => setUnkept(why.message));
   const [gone, setGone] = useState<LogEvent | null>(null);
   const { marks } = useChosen();
   const away = error instanceof Away;
   return (
     <section className="know-body">
       <WaitingNote />
-      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => { tell(gone); setGone(null); }}>put it back</button></p>}
-      {data && data.trips.length === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
-      {data?.trips.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => { undo(e.id); setGone(e); }} />)}
+      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(tell(gone), () => setGone(null))}>put it back</button></p>}
+      {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
+      {trips?.length === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
+      {trips?.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => said(undo(e.id), () => setGone(e))} />)}
+      {hasNextPage && <p><button type="button" className="do" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>{isFetchingNextPage ? "reading on …" : "earlier trips"}</button></p>}
       {!data && <p className="waiting" role="status">{error ? (away ? "The server does not answer; what you tap is kept here." : plainWords(error)) : "Reading the log …"}</p>}
     </section>
   );

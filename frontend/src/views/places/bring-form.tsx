@@ -2,6 +2,7 @@
 // it is taken, and every fault is shown.
 import { useId, useState, type ReactNode } from "react";
 import { Form } from "react-bootstrap";
+import { readFile } from "../../base/read-file";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
 
@@ -66,7 +67,7 @@ export function BringForm<K extends string>({ title, kinds, onBring, children }:
           {kinds.map((k) => <option key={k.key} value={k.key}>{k.words}</option>)}
         </Form.Select>
       </div>
-      <FileRow id={`${id}-file`} onText={(text, name) => set({ text, name: typed.name || name })} />
+      <FileRow id={`${id}-file`} onText={(text, name) => set({ text, name: typed.name || name })} onFault={(error) => setFaults(faultsOf(error))} />
       <Form.Label htmlFor={`${id}-text`}>or typed, under {kind.header}</Form.Label>
       <Form.Control id={`${id}-text`} as="textarea" rows={6} value={typed.text} spellCheck={false}
                     onChange={(e) => set({ text: e.target.value })} />
@@ -82,13 +83,13 @@ export function BringForm<K extends string>({ title, kinds, onBring, children }:
   );
 }
 
-function FileRow({ id, onText }: { id: string; onText: (text: string, name: string) => void }) {
+function FileRow({ id, onText, onFault }: { id: string; onText: (text: string, name: string) => void; onFault: (error: Error) => void }) {
   return (
     <div className="form-row">
       <Form.Label htmlFor={id}>From a file</Form.Label>
       <Form.Control id={id} type="file" accept=".csv,text/csv,text/plain" onChange={(e) => {
         const file = (e.target as HTMLInputElement).files?.[0];
-        if (file) void file.text().then((text) => onText(text, file.name.replace(/\.\w+$/, "")));
+        if (file) void readFile(file).then((text) => onText(text, file.name.replace(/\.\w+$/, "")), onFault);
       }} />
     </div>
   );

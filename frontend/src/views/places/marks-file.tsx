@@ -1,6 +1,7 @@
 // Marks taken along and brought in as GPX.
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
+import { readFile } from "../../base/read-file";
 import { faultsOf } from "./bring-form";
 
 export function MarksFile({ onImport }: { onImport: (text: string) => Promise<number> }) {
@@ -9,7 +10,7 @@ export function MarksFile({ onImport }: { onImport: (text: string) => Promise<nu
   const [said, setSaid] = useState("");
   const bring = async (file: File) => {
     try {
-      const count = await onImport(await file.text());
+      const count = await onImport(await readFile(file));
       setFaults([]);
       setSaid(`${count} marks are here now: describe those that are new`);
     } catch (error) {

@@ -31,7 +31,8 @@ def choice(c: Chosen) -> p.Choice:
         why = {"limit": limit, "says": WHY[limit],
                "nearest": None if found.nearest is None else _outfit(c, found.nearest)}
     return p.Choice.model_validate({
-        "asked": _asked(c), "outfits": [_outfit(c, outfit) for outfit in c.outfits], "why": why,
+        "asked": _asked(c), "computed_utc_s": c.at.now_s, "why": why,
+        "outfits": [_outfit(c, outfit) for outfit in c.outfits],
         "pair": c.pair, "fired": [rule.key for rule in found.fired],
         "conflicts": [{
             "feature": q.feature, "first": q.first.key, "second": q.second.key,

@@ -169,6 +169,7 @@ class Why(Payload):
 
 class Choice(Payload):
     asked: Asked
+    computed_utc_s: float = Field(description="when it was computed, to the minute")
     outfits: list[Outfit]
     why: Why | None = Field(description="why there is none")
     pair: list[int] = Field(description="two of the outfits, the covered one first; or none")

@@ -63,6 +63,7 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
         "school": asked.school, "step_s": span.step_s,
         "clock": [span.clock(t) for t in span.times],
         "now_step": round(now_step, 3) if 0.0 <= now_step < STEPS - 1 else None,
+        "computed_utc_s": at.now_s, "start_utc_s": float(span.start_s),
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
         "speed_from": way.speed_from, "stance": at.stance, "tip_height_m": float(cond.tip_height),

@@ -242,6 +242,8 @@ class DayBoard(Payload):
     step_s: float = Field(description="600 but where the clock is changed")
     clock: list[str]
     now_step: float | None
+    computed_utc_s: float = Field(description="when it was computed, to the minute")
+    start_utc_s: float = Field(description="of step 0")
     height_m: list[float]
     depth_m: list[float]
     stream_m_s: list[float]
