@@ -86,7 +86,7 @@ def test_a_refused_tap_blocks_nothing_and_is_corrected(browser: Browser, server:
     page.locator(".timer.running").click()
     refused = page.locator(".told.refused")
     expect(refused).to_contain_text("Not taken: timed drop")
-    expect(refused).to_contain_text("count_s")
+    expect(refused).to_contain_text("the count, s must be less than")
     tap(page, "bite")
     soon(page, server, lambda events: [e["kind"] for e in events] == ["bite"])
     refused.get_by_label("count, s").fill("7,4")

@@ -1,7 +1,7 @@
 // On the water: one tap for what happens, filled in from the plan, and the count from splash to slack.
 import { useEffect, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
-import { tell, undo } from "./log";
+import { tell, undo, useWaiting } from "./log";
 import { length, text, type Units } from "../../base/units";
 import { AskLast } from "./ask-drop";
 import { LengthForm } from "./length-form";
@@ -31,6 +31,7 @@ export function LogBar(props: Props) {
   const [last, setLast] = useState<LogEvent | null>(null);
   const [unkept, setUnkept] = useState<{ event: LogEvent; why: string } | null>(null);
   const [open, setOpen] = useState(false);
+  const aside = new Set(useWaiting().told.filter((row) => row.refused).map((row) => row.id));
   // It is shown as told only once it is kept.
   const say = async (event: LogEvent) => {
     try {
@@ -68,7 +69,7 @@ export function LogBar(props: Props) {
           <button type="button" className="plain" onClick={() => void say(unkept.event)}>try again</button>
         </p>
       )}
-      {last && <Told event={last} onUndo={() => void takeBack(last)} onAmend={(more) => void say({ ...last, ...more })} />}
+      {last && !aside.has(last.id) && <Told event={last} onUndo={() => void takeBack(last)} onAmend={(more) => void say({ ...last, ...more })} />}
       <AskLast mark_id={mark.id} units={props.units} />
       <WaitingNote />
     </section>

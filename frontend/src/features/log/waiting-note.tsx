@@ -21,6 +21,8 @@ export function WaitingNote() {
 
 const NUMBERS = ["count_s", "length_cm", "depth_m"] as const;
 const WORDS: Record<(typeof NUMBERS)[number], string> = { count_s: "count, s", length_cm: "length, cm", depth_m: "depth, m" };
+/** A field's name, as the server has it, in an angler's words. */
+const plain = (message: string): string => NUMBERS.reduce((words, name) => words.replaceAll(name, `the ${WORDS[name]}`), message);
 const MAY_GO = ["count_s", "expected_s", "length_cm", "depth_m", "surface_speed_m_s", "bears_m_s", "fish", "note", "stage", "light", "answer"];
 
 function without(event: LogEvent, field: string): LogEvent {
@@ -36,7 +38,7 @@ function RefusedRow({ row }: { row: Told }) {
   const value = typedNumber(typed);
   return (
     <div className="told said refused" role="alert">
-      <p><b>Not taken: {event ? `${KIND_WORDS[event.kind]} ${at(event)}` : "an undo"}.</b> {refused.message}. It is kept here, and nothing else waits for it.</p>
+      <p><b>Not taken: {event ? `${KIND_WORDS[event.kind]} ${at(event)}` : "an undo"}.</b> {plain(refused.message)}. It stays here; nothing waits for it.</p>
       <p>
         {event && number && (
           <>

@@ -8,6 +8,7 @@ import { MarkFact, PlasticFact } from "../../features/facts/place-facts";
 import { MORE_FACTS, OtherFacts } from "../../features/facts/other-facts";
 import { CurrentFact, DepthFact, Over } from "../../features/facts/water-facts";
 import { WhenSheet, dayWords } from "../../features/facts/when";
+import { useQuestion } from "../../features/question/question";
 import { setStep } from "../../features/question/time";
 
 interface Props {
@@ -31,10 +32,11 @@ export function Sentence({ board, frame }: Props) {
 }
 
 function First({ board, frame }: Props) {
+  const { facts } = useQuestion();
   return (
     <>
       {"Off "}<MarkFact />{", "}
-      <Fact label="day and time" words={`${board ? dayWords(board.date) : "today"} ${frame?.clock ?? ""}`} source="chosen">
+      <Fact label="day and time" words={`${board ? dayWords(board.date) : facts.date ? dayWords(facts.date) : "today"} ${frame?.clock ?? ""}`} source="chosen">
         {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
       </Fact>
       {". "}
