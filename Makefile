@@ -14,10 +14,13 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
          frontend/vite.config.ts frontend/tsconfig.json
 CORE := $(shell find src/ilha -name '*.py' -o -name '*.toml' -o -name '*.sql' | grep -v /dist/)
 
-.PHONY: help demo test setup build lint types contract unit browser bench model-report shots clean
+.PHONY: help demo test setup build lint types contract front unit browser wheel installs notices \
+        mutants bench model-report shots clean
 export PIP_DISABLE_PIP_VERSION_CHECK = 1
 # The certificates of the machine, not those that came with the installer.
 export UV_SYSTEM_CERTS = 1
+# Compiled once, not at every start of a test or a server.
+unexport PYTHONDONTWRITEBYTECODE
 
 help:
 	@printf 'make demo   start Ilha with the demo data (PORT=%s)\nmake test   set up and pass every check\nmake bench  speeds, one line a figure\nmake model-report  plots and tables of docs/model.md\nmake shots  refresh docs/screenshots\n' $(PORT)
@@ -89,6 +92,18 @@ browser: .make/python-dev .make/chromium .make/build
 	$(SAY) 'The real interface in Chromium …'
 	@$(PY) -m pytest -m browser
 
+# The sdist and the wheel, with the built interface inside.
+wheel: .make/python-dev .make/build
+	$(SAY) 'A wheel with the interface inside …'
+	@rm -rf dist && .venv/bin/uv build --quiet --no-build-isolation -p .venv --out-dir dist
+
+# As a stranger installs it: no Node, nothing of this tree.
+installs: wheel
+	@scripts/try-install
+
+notices: .make/python-dev .make/node
+	@$(PY) scripts/notices.py
+
 bench: .make/python-dev .make/chromium .make/build
 	@$(PY) scripts/bench.py
 
@@ -99,4 +114,4 @@ shots: .make/python-dev .make/chromium .make/build
 	@$(PY) scripts/shots.py
 
 clean:
-	rm -rf .make .venv frontend/node_modules src/ilha/web/dist var
+	rm -rf .make .venv frontend/node_modules src/ilha/web/dist var dist

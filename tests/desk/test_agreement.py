@@ -43,11 +43,12 @@ def asked_of(mark: marks.Mark, fish: str, step: int) -> ChoiceQuestion:
 
 @pytest.mark.parametrize("mark_id", range(1, 9))
 def test_day_and_outfit_agree(conn: sqlite3.Connection, mark_id: int) -> None:
-    """At eight hours of a day, for twelve fish: the proposal of one hour, a later one for each
-    fish, has on the Day the same verdict and count at every one of them."""
+    """At eight hours of a day, for four of the fish: the proposal of one hour, a later one for each
+    fish, has on the Day the same verdict and count at every one of them. Over the marks each fish
+    comes up at least twice."""
     mark = next(m for m in marks.listed(conn) if m["id"] == mark_id)
     compared = 0
-    for k, fish in enumerate(FISH):
+    for k, fish in list(enumerate(FISH))[mark_id % 3::3]:
         first = asked_of(mark, fish, 72)
         there = chosen_or_none(conn, first, STEPS[k % 8])
         if there is None or not there.outfits:
@@ -80,7 +81,7 @@ def test_day_and_outfit_agree(conn: sqlite3.Connection, mark_id: int) -> None:
             assert VERDICTS[int(verdicts[column])] == told.verdict, where
             assert counts[column] == pytest.approx(told.count, abs=0.1, nan_ok=True), where
             assert leads[column] == pytest.approx(told.lead, abs=0.1, nan_ok=True), where
-    assert compared >= 40
+    assert compared >= 12
 
 
 def chosen_or_none(
@@ -96,9 +97,10 @@ def chosen_or_none(
 def test_an_outfits_scenario_is_answered_by_the_board_with_its_own_figures(
     conn: sqlite3.Connection, fish: str
 ) -> None:
-    """For the proposals at every mark: same verdict, count and lead."""
+    """For the proposals at every third mark, another one for each fish: same verdict, count and
+    lead."""
     seen = 0
-    for mark in marks.listed(conn):
+    for mark in marks.listed(conn)[FISH.index(fish) % 3::3]:
         there = chosen_or_none(conn, asked_of(mark, fish, 60), 60)
         if there is None:
             continue
@@ -109,7 +111,7 @@ def test_an_outfits_scenario_is_answered_by_the_board_with_its_own_figures(
             assert none(head["count_s"][0]) == pytest.approx(f.count, abs=0.02, nan_ok=True)
             assert none(head["lead_m"][0]) == pytest.approx(f.lead, abs=0.02, nan_ok=True)
             seen += 1
-    assert seen >= 8
+    assert seen >= 3
 
 
 def none(value: float | None) -> float:

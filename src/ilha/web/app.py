@@ -8,6 +8,7 @@ from pathlib import Path
 from flask import Flask, Response, request, send_from_directory
 from flask_compress import Compress
 from werkzeug.exceptions import NotFound
+from werkzeug.routing import IntegerConverter, Map
 
 from ilha.desk import taught
 from ilha.store import db
@@ -56,6 +57,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
         COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
         COMPRESS_STREAMS=True,
     )
+    app.url_map.converters["int"] = RowId
     conn = db.ready(database_path)
     try:
         taught.keep_now(conn)
@@ -70,6 +72,13 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     Compress(app)
     _serve_interface(app, dist)
     return app
+
+
+class RowId(IntegerConverter):
+    """A row's number in an address: what SQLite holds; beyond it there is no such row."""
+
+    def __init__(self, url_map: Map) -> None:
+        super().__init__(url_map, max=2**53 - 1)
 
 
 def _serve_interface(app: Flask, dist: Path) -> None:
