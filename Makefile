@@ -29,7 +29,12 @@ demo: .make/python .make/build
 	@mkdir -p $(dir $(DATABASE))
 	@exec .venv/bin/ilha serve --demo --database $(DATABASE) --port $(PORT)
 
-test: lint contract unit browser
+# What needs one core each goes side by side; then the tests take all there are.
+test: .make/python-dev .make/node .make/chromium .make/build
+	@$(MAKE) --no-print-directory -j 2 -O lint contract front
+	@$(MAKE) --no-print-directory unit
+	@$(MAKE) --no-print-directory browser
+	@$(MAKE) --no-print-directory installs
 	$(SAY) 'All checks pass.'
 
 setup: .make/python-dev .make/node .make/chromium
@@ -83,14 +88,17 @@ contract: .make/python-dev .make/node
 types: .make/python-dev .make/node
 	@$(PY) scripts/contract.py write
 
+front: .make/node
+	$(SAY) 'Tests of the interface without a browser …'
+	@cd frontend && ../$(NPM) run --silent test
+
 unit: .make/python-dev .make/node .make/build
 	$(SAY) 'Unit, reference and web tests …'
-	@cd frontend && ../$(NPM) run --silent test
-	@$(PY) -m pytest -m 'not browser'
+	@$(PY) -m pytest -m 'not browser' -n auto --dist worksteal
 
 browser: .make/python-dev .make/chromium .make/build
 	$(SAY) 'The real interface in Chromium …'
-	@$(PY) -m pytest -m browser
+	@$(PY) -m pytest -m browser -n auto --dist worksteal tests/ui
 
 # The sdist and the wheel, with the built interface inside.
 wheel: .make/python-dev .make/build

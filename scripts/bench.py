@@ -15,6 +15,7 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, datetime
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -26,6 +27,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 from tests.conftest import NOW_S  # noqa: E402
+from tests.many import grow  # noqa: E402
 from tests.reference import moving_cases  # noqa: E402
 from tests.rigs import JERK_127, NU, RHO, ladder  # noqa: E402
 from tests.ui.conftest import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
@@ -126,6 +128,38 @@ def log_times() -> dict[str, float]:
 
         return {"log_insert_ms": median_ms(tap), "review_ms": median_ms(review),
                 "pack_ms": median_ms(packed)}
+
+
+def log_growth() -> dict[str, float]:
+    """What a log of five to fifty thousand events costs: every view that reads it, and a tap."""
+    return {f"{name}_at_{count // 1000}k_ms": value for count in (5_000, 10_000, 20_000, 50_000)
+            for name, value in _grown(count).items()}
+
+
+def _grown(count: int) -> dict[str, float]:
+    views = {"log": "/api/log", "worked": "/api/log/worked", "taught": "/api/log/learned",
+             "restock": "/api/restock",
+             "day": "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"}
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "bench.sqlite3"
+        conn = db.ready(path)
+        marela.load(conn, NOW_S)
+        grow(conn, count)
+        conn.close()
+        client = create_app(path, now_s=float(NOW_S)).test_client()
+        taps = itertools.count()
+
+        def asked(view: str) -> None:
+            assert client.get(view).status_code == 200
+
+        def tap() -> None:
+            event = {"id": f"grown-{next(taps):08d}", "kind": "held", "mark_id": 1,
+                     "at_utc_s": float(NOW_S), "mark_name": "Cais Velho",
+                     "surface_speed_m_s": 0.4, "bears_m_s": 0.5}
+            assert client.post("/api/log", json={"events": [event]}).status_code == 200
+
+        found = {name: median_ms(partial(asked, view), 5) for name, view in views.items()}
+        return {**found, "tap": median_ms(tap, 5)}
 
 
 def hold_times() -> tuple[float, float]:
@@ -315,7 +349,7 @@ def main() -> int:
     gain, error = retrieve_speedup()
     print(f"retrieve_speedup {gain:.0f} x")
     print(f"retrieve_error {error:.3f} of the cast, rms")
-    for name, value in {**tide_times(), **log_times()}.items():
+    for name, value in {**tide_times(), **log_times(), **log_growth()}.items():
         print(f"{name} {value:.1f} ms")
     speedup, ours = hold_times()
     print(f"hold_us {ours:.2f} us")

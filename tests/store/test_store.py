@@ -11,6 +11,7 @@ import pytest
 
 from ilha.demo import marela
 from ilha.store import db, heads, lines, marks, plastics, rods, settings, tides
+from ilha.web.app import create_app
 from tests.conftest import NOW_S
 
 DAY = 86400
@@ -102,6 +103,50 @@ def test_rows_come_back_as_they_went_in(conn: sqlite3.Connection) -> None:
     assert marks.get(conn, 999) is None
     new = lines.NewLine(name="0.33 mm braid", diameter_mm=0.33, strength_kg=18.0, kind="braid")
     assert lines.get(conn, lines.add(conn, new)) == {**new, "id": 6}
+
+
+@pytest.mark.parametrize("version", range(1, len(db.migrations())))
+def test_a_database_of_every_schema_there_was_is_brought_up_to_date(
+    version: int, tmp_path: Path
+) -> None:
+    """With a mark, a line and a rod of its time: they are there after, and the Day answers."""
+    path = tmp_path / "old.sqlite3"
+    conn = db.connect(path)
+    db.migrate(conn, to=version)
+    for statement in OLD_ROWS:
+        conn.execute(statement)
+    if version >= 8:
+        conn.execute(
+            "INSERT INTO events (id, kind, at_utc_s, mark_id, mark_name, head_id, head_name,"
+            " plastic_id, plastic_name, colour, retrieve, count_s, expected_s, note) VALUES"
+            " ('old-drop-1', 'drop', 5, 1, 'Old mark', 1, 'x', 1, 'y', '', '', 12, 10, '')")
+    conn.close()
+    client = create_app(path, now_s=float(NOW_S)).test_client()
+    assert client.get("/api/marks").get_json()["marks"][0]["name"] == "Old mark"
+    day = client.get("/api/day?mark_id=1&plastic_id=1&line_id=1&rod_id=1&typed_speed_m_s=0.3")
+    assert day.status_code == 200, day.text
+    assert len(day.get_json()["heads"]) == 1
+    if version >= 8:
+        factors = client.get("/api/log/learned").get_json()["factors"]
+        assert [f["used"] for f in factors] == [1]
+
+
+OLD_ROWS = (
+    "INSERT INTO marks (id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m,"
+    " bottom, cover, cover_height_m, stance, cast_m, caution) VALUES"
+    " (1, 'Old mark', 'flat', 36, -21, 'UTC', 2.5, 'sand', 'none', 0, 'bank', 20, 'mind')",
+    "INSERT INTO lines (id, name, diameter_mm, strength_kg) VALUES (1, 'old line', 0.19, 8)",
+    "INSERT INTO rods (id, name, lure_min_g, lure_max_g, effective_mass_g, cast_mass_g,"
+    " cast_distance_m, cast_line_mm, cast_drag_cm2) VALUES"
+    " (1, 'old rod', 5, 30, 39, 20, 40, 0.19, 6)",
+    "INSERT INTO heads (id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,"
+    " hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,"
+    " keeper_takes_mm, extra_drag_cm2, carried) VALUES"
+    " (1, 0.375, 10.6, 0, 'ball', 'lead', 11.0, '3/0', 0.9, 12, 30, 1.1, 0, 'wire barb', 0, 0, 3)",
+    "INSERT INTO plastics (id, name, family, look, material, colour, length_mm, body_length_mm,"
+    " width_mm, height_mm, mass_g, density_g_cm3, extra_drag_cm2) VALUES"
+    " (1, 'old jerk', 'straight', 'jerk', 'plastisol', 'white', 127, 120, 14, 16, 12, 1.08, 0)",
+)
 
 
 def test_settings_are_replaced_and_checked(conn: sqlite3.Connection) -> None:
