@@ -80,7 +80,7 @@ def test_what_is_kept_is_what_would_be_learned(
     assert taught.sink_factors(conn) == fresh["sink"]
     assert taught.current_factors(conn) == fresh["current"]
     taught.keep_now(conn)
-    assert set(kept.listed(conn, "sink")) == set(fresh["sink"])
+    assert set(kept.listed(conn, "sink")) >= set(fresh["sink"])
     for mark in (1, 2, 3):
         one = fresh["current"].get(f"{mark}")
         assert taught.current_of(conn, mark).factor.used == (0 if one is None else one.factor.used)

@@ -58,6 +58,7 @@ def _since(row: events.Learned | None) -> float:
     return 0.0 if row is None or row["since_utc_s"] is None else row["since_utc_s"]
 
 
+NONE_ASKED = json.dumps([])
 TOLD_OF_ELSE = ("deeper", "slip")
 """Answers of drops that say nothing of the rig."""
 Seen = tuple[float, ...]
@@ -148,6 +149,9 @@ def _factors(
     for key in keys:
         row = rows.get(key)
         one = kept.get(key) or _learn(conn, kind, key, row)
+        if only is None and row is None and not (one["used"] or one["left_out"] or
+                                                 one["asked"] != NONE_ASKED):
+            continue  # Nothing of it said anything of the factor.
         out[key] = Held(
             Factor(one["value"], one["low"], one["high"], one["used"], one["left_out"],
                    one["spread"]),
