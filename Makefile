@@ -109,6 +109,12 @@ wheel: .make/python-dev .make/build
 installs: wheel
 	@scripts/try-install
 
+# Hours for all of it; MUTANTS='ilha.core.log.*' takes a part.
+MUTANTS ?=
+mutants: .make/python-dev
+	@.venv/bin/mutmut run $(MUTANTS)
+	@.venv/bin/mutmut results
+
 notices: .make/python-dev .make/node
 	@$(PY) scripts/notices.py
 

@@ -20,12 +20,10 @@ from pathlib import Path
 from ilha import __version__
 
 
-def _answered(file: str, answer: Callable[[str], str]) -> int:
+def _answered(file: str, answer: Callable[[str], str], json_file: bool = True) -> int:
     """Read a file (- is standard input), print what is made of it; bad input is one line and 2."""
-    # Numerical libraries load where they are used: --help answers at once.
-    from ilha.core.errors import DomainError
     from ilha.formats.fields import FieldError
-    from ilha.formats.text_in import decoded
+    from ilha.formats.text_in import decoded, shallow
 
     try:
         data = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
@@ -33,7 +31,21 @@ def _answered(file: str, answer: Callable[[str], str]) -> int:
         print(f"`file` {file} cannot be read: {error.strerror}", file=sys.stderr)
         return 2
     try:
-        result = answer(decoded(data))
+        text = decoded(data)
+        if json_file:
+            # Refused before anything that computes is loaded; what it says is for its own reader.
+            shallow(text)
+            json.loads(text)
+    except FieldError as error:
+        print(" ".join(str(error).split()), file=sys.stderr)
+        return 2
+    except ValueError as error:
+        print(f"`file` must be JSON: {error}", file=sys.stderr)
+        return 2
+    from ilha.core.errors import DomainError
+
+    try:
+        result = answer(text)
     except (DomainError, FieldError) as error:
         print(" ".join(str(error).split()), file=sys.stderr)
         return 2
@@ -43,33 +55,39 @@ def _answered(file: str, answer: Callable[[str], str]) -> int:
 
 
 def _board(args: argparse.Namespace) -> int:
-    from ilha.formats import scenario
-
     def answer(text: str) -> str:
+        from ilha.formats import scenario
+
         return json.dumps(scenario.answer(scenario.read(text)), allow_nan=False) + "\n"
 
     return _answered(args.file, answer)
 
 
 def _tide(args: argparse.Namespace) -> int:
-    from ilha.formats import tide_csv
+    def answer(text: str) -> str:
+        from ilha.formats import tide_csv
 
-    return _answered(args.file, lambda text: tide_csv.predicted(
-        text, args.latitude, args.start, args.hours, args.step_min))
+        return tide_csv.predicted(text, args.latitude, args.start, args.hours, args.step_min)
+
+    return _answered(args.file, answer, json_file=False)
 
 
 def _fit(args: argparse.Namespace) -> int:
-    from ilha.formats import fit_file
+    def answer(text: str) -> str:
+        from ilha.formats import fit_file
 
-    return _answered(args.file, lambda text: json.dumps(
-        fit_file.answer(fit_file.read(text)), allow_nan=False) + "\n")
+        return json.dumps(fit_file.answer(fit_file.read(text)), allow_nan=False) + "\n"
+
+    return _answered(args.file, answer)
 
 
 def _choose(args: argparse.Namespace) -> int:
-    from ilha.formats import choice_file
+    def answer(text: str) -> str:
+        from ilha.formats import choice_file
 
-    return _answered(args.file, lambda text: json.dumps(
-        choice_file.answer(choice_file.read(text)), allow_nan=False) + "\n")
+        return json.dumps(choice_file.answer(choice_file.read(text)), allow_nan=False) + "\n"
+
+    return _answered(args.file, answer)
 
 
 def _export(args: argparse.Namespace) -> int:

@@ -54,7 +54,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
         MAX_CONTENT_LENGTH=1 << 20,
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/javascript",
                             "application/json", "image/svg+xml", "application/manifest+json"],
-        COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=4, COMPRESS_LEVEL=5,
+        COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_BR_LEVEL=1, COMPRESS_LEVEL=1,
         COMPRESS_STREAMS=True,
     )
     app.url_map.converters["int"] = RowId

@@ -46,7 +46,7 @@ export function useBoard(query: DayQuery): BoardState {
       for (const school of SCHOOLS) {
         if (school !== query.school) void queries.prefetchQuery(dayQuery({ ...query, school }));
       }
-    }, 600);
+    }, 2500);
     return () => clearTimeout(wait);
   }, [ready, query, queries]);
   const refused = result.error && !(result.error instanceof Away) ? result.error : null;

@@ -86,7 +86,7 @@ function BenchOfPlastic() {
         retry: () => void result.refetch(),
       }} />
       {fit && hook && plan && head && plastic ? (
-        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} />
+        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} pending={result.isPlaceholderData} />
       ) : (
         <p className="waiting" role="status">Laying it on the bench …</p>
       )}
@@ -103,6 +103,8 @@ interface WorkProps {
   units: Units;
   scale: number | null;
   onHook: (size: string) => void;
+  /** another answer is on its way */
+  pending: boolean;
 }
 
 function Work(props: WorkProps) {
@@ -129,9 +131,14 @@ function Work(props: WorkProps) {
         <Steps plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} />
         <p className="bench-ways">
           {hook.exit_mm != null && <button type="button" className="plain" onClick={() => setCrooked(true)}>it is not straight</button>}
-          {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
-          {" · "}<a href={templateOf(props, "letter")} download>letter</a>
-          {" · "}<a href={templateOf(props, "a4", box.plastics.map((p) => p.id))} download>every plastic</a>
+          {/* The hook is the last answer's: with another head asked for, a template would mix the two. */}
+          {!props.pending && (
+            <>
+              {" · "}<a href={templateOf(props, "a4")} download>template at true size, A4</a>
+              {" · "}<a href={templateOf(props, "letter")} download>letter</a>
+              {" · "}<a href={templateOf(props, "a4", box.plastics.map((p) => p.id))} download>every plastic</a>
+            </>
+          )}
           {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
           {" · "}<button type="button" className="plain" onClick={() => setTraining(true)}>train the eye</button>
         </p>
