@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 import pytest
 from scipy.stats import norm
 
 from ilha.core.errors import DomainError
 from ilha.core.log.learning import (
+    ASKED_BEYOND,
     HOLD_SCATTER,
     NOTHING_SINK,
     PRIOR_CURRENT,
@@ -170,3 +173,64 @@ def test_depth_from_a_count() -> None:
     """A fall's time goes with its depth: half as long again in 6 m is 9 m."""
     assert deeper_by([6.0], [15.0], [10.0]) == pytest.approx(3.0)
     assert deeper_by([6.0, 6.0, 4.0], [15.0, 14.0, 5.0], [10.0, 10.0, 10.0]) == pytest.approx(2.4)
+
+
+def test_the_currents_posterior_is_that_of_the_integral() -> None:
+    """Middle, spread and limits against quadrature of prior times likelihood."""
+    from scipy.integrate import quad
+    from scipy.stats import norm
+
+    flow, bears, held = [0.5, 0.6, 0.4], [0.55, 0.5, 0.7], [True, False, True]
+
+    def likely(x: float) -> float:
+        out = norm.pdf(x, scale=PRIOR_CURRENT)
+        for f, b, h in zip(flow, bears, held, strict=True):
+            share = norm.cdf((np.log(b / f) - x) / HOLD_SCATTER)
+            out *= share if h else 1.0 - share
+        return float(out)
+
+    total = quad(likely, -1.3, 1.3)[0]
+    middle = quad(lambda x: x * likely(x), -1.3, 1.3)[0] / total
+    spread = (quad(lambda x: (x - middle) ** 2 * likely(x), -1.3, 1.3)[0] / total) ** 0.5
+    found = current_factor(flow, bears, held)
+    assert np.log(found.value) == pytest.approx(middle, abs=1e-4)
+    assert found.spread == pytest.approx(spread, rel=1e-3)
+    for edge, share in ((found.low, 0.05), (found.high, 0.95)):
+        assert quad(likely, -1.3, np.log(edge))[0] / total == pytest.approx(share, abs=0.003)
+    assert (found.used, found.left_out) == (3, 0)
+
+
+def test_what_is_used_left_out_and_how_wide() -> None:
+    found = sink_factor([12.0, 11.0, 60.0, 13.0], [10.0, 10.0, 10.0, 10.0])
+    assert (found.used, found.left_out) == (3, 1)
+    # On the logarithm the interval lies evenly about the middle.
+    assert found.low * found.high == pytest.approx(found.value**2)
+    assert np.log(found.high / found.value) == pytest.approx(1.6448536 * found.spread)
+    weight = 3.0 / scatter_of(10.0) ** 2 + 1.0 / PRIOR_SINK**2
+    assert found.spread == pytest.approx(float(weight) ** -0.5)
+
+
+def test_three_that_agree_are_believed_and_two_are_not() -> None:
+    """All half as long again as the model says: two are asked about, three are what it is."""
+    assert odd([18.0, 18.0], [10.0, 10.0]).tolist() == [True, True]
+    assert odd([18.0, 18.0, 18.0], [10.0, 10.0, 10.0]).tolist() == [False] * 3
+    # Three of six agree, which is under six tenths: none is believed.
+    apart = [18.0, 18.0, 18.0, 5.0, 26.0, 36.0]
+    assert odd(apart, [10.0] * 6)[:3].tolist() == [True] * 3
+    # About their middle they may lie as far apart as two counts do.
+    near = 10.0 * 1.8 * np.exp(1.9 * ASKED_BEYOND * float(scatter_of(10.0)))
+    far = 10.0 * 1.8 * np.exp(2.1 * ASKED_BEYOND * float(scatter_of(10.0)))
+    assert odd([18.0, 18.0, near], [10.0] * 3)[0].tolist() is False
+    assert odd([18.0, 18.0, far], [10.0] * 3)[0].tolist() is True
+
+
+@pytest.mark.parametrize(("call", "says"), [
+    (lambda: sink_factor([0.5], [5.0]), "`count_s` must be at least 1 s, got 0.5 s"),
+    (lambda: sink_factor([5.0], [0.5]), "`expected_s` must be at least 1 s, got 0.5 s"),
+    (lambda: current_factor([0.0], [0.5], [True]), "`surface_speed_m_s` must be above 0 m/s"),
+    (lambda: current_factor([0.5], [0.0], [True]), "`bears_m_s` must be above 0 m/s")])
+def test_what_cannot_be_learned_from_is_said(call: Callable[[], object], says: str) -> None:
+    with pytest.raises(DomainError) as said:
+        call()
+    assert str(said.value).startswith(says)
+    assert "a count of a second" in str(said.value) or "ing" in str(said.value)
