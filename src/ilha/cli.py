@@ -160,8 +160,13 @@ def _database(args: argparse.Namespace) -> Path:
         return Path(args.database)
     from platformdirs import user_data_path
 
-    return user_data_path("ilha", appauthor=False) / (
-        "demo.sqlite3" if getattr(args, "demo", False) else "ilha.sqlite3")
+    name = "demo.sqlite3" if getattr(args, "demo", False) else "ilha.sqlite3"
+    path = user_data_path("ilha", appauthor=False) / name
+    if not path.exists() and Path(name).exists():
+        # Where it lay before there was a folder for it.
+        print(f"There is an {name} here, which is not used: name it with --database {name}",
+              file=sys.stderr)
+    return path
 
 
 def _on_database(

@@ -29,7 +29,6 @@ class Asked(BaseModel):
         return {name: _clean(value, str(name)) for name, value in given.items()}
 
 
-
 def _clean(value: Any, name: str) -> Any:
     if isinstance(value, str):
         if name == "text":

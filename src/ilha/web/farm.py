@@ -27,10 +27,10 @@ from dataclasses import dataclass
 from multiprocessing.connection import Client, Connection
 from pathlib import Path
 from typing import Any
+from urllib.parse import quote
 
 from flask import Flask, Response, request
 
-from ilha.store import db
 from ilha.web.errors import problem
 
 HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
@@ -210,11 +210,11 @@ class State:
                     if self._conn is not None:
                         self._conn.close()
                     self._conn = sqlite3.connect(
-                        f"file:{self._path}?mode=ro", uri=True, check_same_thread=False)
+                        f"file:{quote(self._path)}?mode=ro", uri=True, check_same_thread=False)
                     self._file = file
                 version = self._conn.execute("PRAGMA data_version").fetchone()[0]
                 return (*file, int(version))
-            except (OSError, sqlite3.Error, db.Unusable):
+            except (OSError, sqlite3.Error):
                 return None
 
 

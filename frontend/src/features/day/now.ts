@@ -26,6 +26,10 @@ export function useNowStep(board: DayBoard): number | null {
   return nowStep(board, useNow(30));
 }
 
+/** Of today when it came, and that day is over. */
+export const isOver = (board: DayBoard, cameS: number, atS: number): boolean =>
+  stepAt(board, cameS) !== null && stepAt(board, atS) === null;
+
 /** Computed longer ago than a step of the day that it is now. */
 export const isOld = (board: DayBoard, atS: number): boolean =>
   stepAt(board, atS) !== null && atS - board.computed_utc_s > board.step_s + 60;

@@ -7,7 +7,7 @@ import { healthQuery } from "../../api/resources";
 import { SCHOOLS as NAMED } from "../../api/vocabulary";
 import type { DayBoard, DayQuery, School } from "../../api/types";
 import { useNow } from "../../base/use-now";
-import { isOld, nowStep } from "./now";
+import { isOld, isOver, nowStep } from "./now";
 
 export interface BoardState {
   board: DayBoard | undefined;
@@ -55,7 +55,8 @@ export function useBoard(query: DayQuery): BoardState {
   const same = good !== null && good.mark_id === query.mark_id
     && (query.date ? good.date === query.date : nowStep(good, now) !== null);
   const board = result.data ?? (same || (!refused && !away) ? good : null) ?? undefined;
-  const old = board !== undefined && isOld(board, now);
+  const over = board !== undefined && !query.date && isOver(board, result.dataUpdatedAt / 1000, now);
+  const old = board !== undefined && (over || isOld(board, now));
   const asked = useRef(0);
   useEffect(() => {
     // Once a minute at most, whatever the server's clock says of its answer.

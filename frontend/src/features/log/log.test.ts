@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { Away, Refused } from "../../api/client";
 import type { LogEvent, Mark, Plastic } from "../../api/types";
 import { plainBoard } from "../../tests/sample";
-import { frameNow, isOld, stepAt } from "../day/now";
+import { frameNow, isOld, isOver, stepAt } from "../day/now";
 import { decoded } from "../../base/read-file";
 import { eventNow, waterUnknown } from "./happened";
 import { OLD_KEY, forgetOpened, waitingRows, type Told } from "./queue";
@@ -185,6 +185,10 @@ describe("the water of a tap", () => {
   it("comes from a board that is asked for again once it is older than a step", () => {
     expect(isOld({ ...day, computed_utc_s: noon - 300 }, noon)).toBe(false);
     expect(isOld(day, noon)).toBe(true);
+    // After midnight today is another day.
+    expect(isOver(day, noon, noon + 6 * 3600)).toBe(false);
+    expect(isOver(day, noon, noon + 13 * 3600)).toBe(true);
+    expect(isOver(day, noon + 86400, noon + 2 * 86400)).toBe(false);
     // Another day's does not grow old.
     expect(isOld(day, noon + 86400)).toBe(false);
   });
