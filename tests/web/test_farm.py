@@ -185,18 +185,23 @@ def test_more_than_may_wait_is_told_to_come_again(database: Path) -> None:
     class Waits:
         """Stands in for workers that are all busy."""
 
+        waiting = 0
+
         def ask(self, asked: Asked) -> Answered:
+            with counted:
+                self.waiting += 1
             free.wait(60.0)
             raise Away
 
-    app.extensions["farm"] = Waits()
+    counted = threading.Lock()
+    busy = app.extensions["farm"] = Waits()
     threads = [threading.Thread(target=app.test_client().get, args=(f"/api/day?mark_id={n + 1}",))
                for n in range(WAITING_MOST)]
     for thread in threads:
         thread.start()
+    until(lambda: busy.waiting == WAITING_MOST)
     client = app.test_client()
-    until(lambda: client.get("/api/log/worked").get_json()["code"] == "busy"
-          if len(threads) == sum(t.is_alive() for t in threads) else False)
+    assert client.get("/api/log/worked").get_json()["code"] == "busy"
     assert client.get("/api/health").status_code == 200
     free.set()
     for thread in threads:

@@ -41,8 +41,9 @@ HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api
 KEPT = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/choice",
         "/api/fit", "/api/log/worked", "/api/log/again", "/api/log/learned", "/api/restock")
 """Questions (GET) whose answers are kept."""
-BUDGET_S = 60
-"""No answer takes longer: its worker is ended. An import of ten seasons takes a tenth of it."""
+BUDGET_S = 120
+"""No answer takes longer: its worker is ended. A file of ten seasons, every row looked at, takes
+about half a minute on a slow machine."""
 WAITING_MOST = 48
 """Heavy questions under way and waiting; one more is told to come again."""
 CACHE_BYTES = 48 << 20
