@@ -29,6 +29,8 @@ export default defineConfig({
             urlPattern: ({ url, request }) =>
               request.method === "GET" &&
               url.pathname.startsWith("/api/") &&
+              // Files that are taken along are no reads: they must not fill the device.
+              !url.pathname.includes(".") &&
               url.pathname !== "/api/health",
             handler: "NetworkFirst",
             options: { cacheName: "reads", expiration: { maxEntries: 60 } },

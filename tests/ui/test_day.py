@@ -79,7 +79,12 @@ def test_the_walk(page: Page, server: Server, watch: Watch) -> None:
 
 def test_dragging_asks_the_server_nothing(page: Page, server: Server, watch: Watch) -> None:
     open_day(page, server)
-    page.wait_for_timeout(1500)  # the other schools are fetched ahead
+    # The other schools are fetched ahead, once the page has been still for a while.
+    for _ in range(400):
+        if watch.days() >= 5:
+            break
+        page.wait_for_timeout(100)
+    assert watch.days() == 5
     before = len(watch.asked)
     drag_rail(page, 5, 140, moves=60)
     drag_rail(page, 140, 60, moves=60)
