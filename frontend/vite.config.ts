@@ -39,7 +39,7 @@ export default defineConfig({
       },
     }),
   ],
-  css: { preprocessorOptions: { scss: { quietDeps: true } } },
+  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ["import"] } } },
   build: { outDir: "../src/ilha/web/dist", emptyOutDir: true, sourcemap: false },
   server: { proxy: { "/api": "http://127.0.0.1:8417" } },
   test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },

@@ -88,6 +88,8 @@ def test_the_count_follows_the_drops(client: FlaskClient) -> None:
     tell(client, *(event(n, "drop", count_s=13.0, expected_s=10.0) for n in range(10)))
     after = client.get(DAY).get_json()
     now = next(h for h in after["heads"] if h["id"] == 13)
+    ids = [t["head_id"] for t in after["taught"]["counts"]]
+    assert ids == sorted(ids)  # the same question, the same bytes
     taught = next(t for t in after["taught"]["counts"] if t["head_id"] == 13)
     assert taught["used"] == 10
     assert 1.24 < taught["factor"] < 1.32

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -27,7 +27,7 @@ from ilha.core.water.conditions import Conditions
 from ilha.core.water.line import density_of
 from ilha.desk import convert
 from ilha.desk.asked import Id
-from ilha.desk.books import box_of, rule_book
+from ilha.desk.books import box_head, box_of, rule_book
 from ilha.desk.clock import STEPS
 from ilha.desk.errors import NotFound, found
 from ilha.desk.sky import Minded, Sky, minded, sky_of
@@ -89,6 +89,7 @@ class DayOfMark:
     line: lines.Line
     rod: rods.Rod | None
     rows: list[heads.Head]
+    box: Box
     rungs: list[Rung]
     day: Day
     drops: list[int]
@@ -196,7 +197,7 @@ def day_of(
         sure=Sure(at.current_spread, box.timed_of(
             str(row["id"]), [rung.head.head.id for rung in rungs])))
     return DayOfMark(asked, at, situation, cond, row, line, rod,
-                     [by_id[rung.head.head.id] for rung in rungs], rungs, result,
+                     [by_id[rung.head.head.id] for rung in rungs], box, rungs, result,
                      [0 if (timed := box.timed.get((rung.head.head.id, str(row["id"])))) is None
                       else timed.drops for rung in rungs])
 
@@ -207,7 +208,9 @@ def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:
     gone = [head for head in heads.listed(conn) if head["id"] not in shown]
     if not gone:
         return []
-    box = box_of(conn, with_heads=[head["id"] for head in gone])
+    had = {head.head.id for head in m.box.heads}
+    box = replace(m.box, heads=(
+        *m.box.heads, *(box_head(head) for head in gone if str(head["id"]) not in had)))
     here = plastic_of(box, m.plastic["id"])
     at = {h.head.id: i for i, h in enumerate(box.heads)}
     rows = combine(box, tuple(key for key in SEARCHED if key not in ON_A_LINE))

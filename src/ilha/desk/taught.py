@@ -227,7 +227,7 @@ class TaughtHere:
 def taught_here(conn: sqlite3.Connection, mark_id: int, plastic_id: int) -> TaughtHere:
     """Of a plastic the heads whose count is corrected, and the correction of the current."""
     counts = []
-    for key, held in sink_factors(conn).items():
+    for key, held in sorted(sink_factors(conn).items()):
         head_id, _, plastic = key.partition(":")
         if int(plastic) == plastic_id:
             counts.append((int(head_id), held))

@@ -89,7 +89,7 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
                    "depth": {"deeper_m": round(taught.depth.deeper, 2),
                              "used": taught.depth.used}},
         **_minded(m.minded), **_sky(m.sky, span.clock_of), "plan": _plan(m), **heads(m),
-    })
+    }, option=orjson.OPT_SERIALIZE_NUMPY)
 
 
 def _taught(held: Held) -> dict[str, Any]:

@@ -54,12 +54,14 @@ def heads(m: DayOfMark) -> dict[str, Any]:
                 "heads": [], "path_share": [], "picks": {key: [None] * steps for key in SCHOOLS}}
     spread = spreader(result.wet, steps)
     ids = np.array([row["id"] for row in m.rows])
-    cells = {name: nullable(np.broadcast_to(v, b.shape), digits)
-               for name, (v, digits) in _columns(b, fixes).items()}
-    cells |= {"try_head": _named(fixes.weight, ids), "try_shape": _named(fixes.shape, ids),
+    # Numbers stay arrays: the writer knows them, and writes what is not finite as null.
+    cells: dict[str, Any] = {
+        name: _whole_day(np.broadcast_to(v, b.shape), digits, result.wet, steps)
+        for name, (v, digits) in _columns(b, fixes).items()}
+    named = {"try_head": _named(fixes.weight, ids), "try_shape": _named(fixes.shape, ids),
                 "wait_step": _named(fixes.wait, result.wet), "low_tip": fixes.low_tip.tolist(),
               "doubted": b.doubt.most.tolist()}
-    drawn = {name: np.round(v).astype(int).tolist() for name, v in shapes(traces).items()}
+    drawn = {name: _counts(v) for name, v in shapes(traces).items()}
     rows = []
     for i, row in enumerate(m.rows):
         rows.append({
@@ -67,8 +69,9 @@ def heads(m: DayOfMark) -> dict[str, Any]:
             "verdict": spread(b.judgement.water[i].tolist()),
             "decided": spread(b.judgement.water_decided[i].tolist()),
             "eased": spread(b.judgement.eased[i].tolist()),
-            **{name: spread(values[i]) for name, values in cells.items()},
-            **{name: spread(values[i]) for name, values in drawn.items()},
+            **{name: values[i] for name, values in cells.items()},
+            **{name: spread(values[i]) for name, values in named.items()},
+            **{name: _rows(values[i], result.wet, steps) for name, values in drawn.items()},
         })
     return {
         "verdicts": list(VERDICTS), "inputs": list(INPUTS),
@@ -79,6 +82,27 @@ def heads(m: DayOfMark) -> dict[str, Any]:
         "picks": {key: spread([int(ids[p]) if p >= 0 else None for p in b.picks[key]])
                   for key in SCHOOLS},
     }
+
+
+def _whole_day(values: Array, digits: int, wet: Indices, steps: int) -> Array:
+    """Figures of the wet steps over all of the day's, nan where the mark is dry; (H, T)."""
+    out = np.full((values.shape[0], steps), np.nan)
+    out[:, wet] = np.round(values, digits)
+    return out
+
+
+def _counts(values: Array) -> Indices:
+    return np.ascontiguousarray(np.round(values), dtype=np.int32)
+
+
+def _rows(values: Indices, wet: Indices, steps: int) -> Any:
+    """One head's drawing (T, points), with null for the steps at which there is none."""
+    if wet.size == steps:
+        return values
+    out: list[Any] = [None] * steps
+    for i, points in zip(wet.tolist(), values, strict=True):
+        out[i] = points
+    return out
 
 
 def _constants(m: DayOfMark, b: Board, i: int) -> dict[str, Any]:
