@@ -227,8 +227,10 @@ class TaughtHere:
 def taught_here(conn: sqlite3.Connection, mark_id: int, plastic_id: int) -> TaughtHere:
     """Of a plastic the heads whose count is corrected, and the correction of the current."""
     counts = []
-    for key, held in sorted(sink_factors(conn).items()):
+    for key, held in sink_factors(conn).items():
         head_id, _, plastic = key.partition(":")
         if int(plastic) == plastic_id:
             counts.append((int(head_id), held))
+    # In one order: the same question is answered by the same bytes.
+    counts.sort(key=lambda one: one[0])
     return TaughtHere(counts, current_of(conn, mark_id), depth_of(conn, mark_id))
