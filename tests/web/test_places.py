@@ -159,7 +159,7 @@ def test_a_mark_is_added_changed_removed_and_put_back(client: FlaskClient) -> No
     ({"kind": "cave"}, "kind", "must be 'flat'"),
     ({"tide_port_id": 99}, "tide_port_id", "there is no tide 99"),
     ({"tide_port_id": None}, "tide_port_id", "is needed where rates or a lag are given"),
-    ({"spring_rate_m_s": None}, "spring_rate_m_s", "are needed with a tide"),
+    ({"spring_rate_m_s": None}, "spring_rate_m_s", "come together: give all three"),
     ({"spring_rate_m_s": 0.1}, "spring_rate_m_s", "must be at least neap_rate_m_s"),
     ({"cast_m": 0}, "cast_m", "greater than 0"),
 ])

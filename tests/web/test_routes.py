@@ -79,8 +79,8 @@ def test_a_mark_that_dries_says_so(client: FlaskClient) -> None:
      "`flow.surface_speed_m_s` must be at least 0 m/s, got -1 m/s: enter the current at the"
      " surface"),
     ("mark_id=1&plastic_id=1&line_id=3&date=2031-01-01", 422, "date",
-     "`date` must lie inside the table of Cais Velho, Marela, got 2031-01-01: choose a nearer"
-     " day"),
+     "`date` must lie inside the table of Cais Velho, Marela, got 2031-01-01: bring its"
+     " next days, choose a nearer day, or type what you see"),
     ("mark_id=1&plastic_id=1&line_id=3&date=2026-02-31", 422, "date",
      "`date` must be a day of the calendar, got 2026-02-31: use YYYY-MM-DD"),
     ("mark_id=99&plastic_id=1&line_id=3", 404, "mark_id",

@@ -1216,6 +1216,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tides/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a printed table */
+        post: operations["post_tides_printed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is understood of a printed table */
+        post: operations["post_tides_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides/secondary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A port by its differences from another */
+        post: operations["post_tides_secondary"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tides/{row_id}": {
         parameters: {
             query?: never;
@@ -1228,6 +1279,25 @@ export interface paths {
         post?: never;
         /** Remove a tide that no mark uses */
         delete: operations["delete_tides"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tides/{row_id}/turns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** High and low waters of a table */
+        get: operations["get_tides_turns"];
+        /** Put one high or low water right */
+        put: operations["put_tides_turns"];
+        /** Go on with a table, or replace it */
+        post: operations["post_tides_turns"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2063,6 +2133,7 @@ export interface components {
              */
             swing_fitted: boolean;
             taught: components["schemas"]["TaughtHere"];
+            tide: components["schemas"]["TideSaid"];
             /**
              * Tide State
              * @description springs or neaps by the moon; null without a tide
@@ -2073,7 +2144,7 @@ export interface components {
             /** Tip Height M */
             tip_height_m: number;
             /** Turns */
-            turns: components["schemas"]["TideTurn"][];
+            turns: components["schemas"]["ilha__web__day__payloads__TideTurn"][];
             /** Verdicts */
             verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short")[];
             wade: components["schemas"]["Wade"] | null;
@@ -2549,6 +2620,13 @@ export interface components {
         ForgetDepth: {
             /** Mark Id */
             mark_id: number;
+        };
+        /** GapRead */
+        GapRead: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
         };
         /**
          * GroundPoint
@@ -3300,6 +3378,15 @@ export interface components {
              */
             kind?: ("braid" | "nylon" | "fluorocarbon") | null;
         };
+        /** LineUnread */
+        LineUnread: {
+            /** Line */
+            line: number;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
         /**
          * Log
          * @description Trips, the last first. more : what to ask for those before; null where there are none.
@@ -3521,6 +3608,53 @@ export interface components {
         MarksFile: {
             /** Text */
             text: string;
+        };
+        /**
+         * MoreTide
+         * @description More of a table, or a better one.
+         */
+        MoreTide: {
+            /**
+             * Clock
+             * @description on the wall, without summer time, or UTC
+             * @default null
+             */
+            clock?: ("local" | "standard" | "utc") | null;
+            /**
+             * First Day
+             * @description where the table names no day
+             * @default null
+             */
+            first_day?: string | null;
+            /**
+             * Leave Unread
+             * @default false
+             */
+            leave_unread?: boolean;
+            /**
+             * Mode
+             * @default extend
+             * @enum {string}
+             */
+            mode?: "extend" | "replace";
+            /**
+             * Order
+             * @description of days written in figures
+             * @default null
+             */
+            order?: ("day-first" | "month-first") | null;
+            /** Text */
+            text: string;
+            /**
+             * Time Zone
+             * @description of the mark, a name of the IANA list
+             */
+            time_zone: string;
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: ("m" | "ft") | null;
         };
         /**
          * Move
@@ -3801,7 +3935,7 @@ export interface components {
         };
         /**
          * NewMark
-         * @description A place to fish; rates, lag and port come together or not at all.
+         * @description A place to fish; rates and lag come together or not at all.
          */
         NewMark: {
             /**
@@ -4059,6 +4193,32 @@ export interface components {
             when?: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * NewSecondary
+         * @description A secondary port by its differences, as tables print them.
+         */
+        NewSecondary: {
+            /**
+             * Heights M
+             * @description the differences
+             */
+            heights_m: number[];
+            /** High Times */
+            high_times: components["schemas"]["TimeDifference"][];
+            /**
+             * Levels M
+             * @description of the standard port: high water at springs, at neaps, low water at neaps, at springs
+             */
+            levels_m: number[];
+            /** Low Times */
+            low_times: components["schemas"]["TimeDifference"][];
+            /** Name */
+            name: string;
+            /** Standard Id */
+            standard_id: number;
+            /** Time Zone */
+            time_zone: string;
         };
         /**
          * NewStream
@@ -4597,12 +4757,19 @@ export interface components {
          */
         Port: {
             /**
+             * First Utc S
+             * @description where its list begins; null: without end
+             */
+            first_utc_s: number | null;
+            /**
              * Form
              * @enum {string}
              */
             form: "turns" | "heights" | "constants";
             /** Id */
             id: number;
+            /** Last Utc S */
+            last_utc_s: number | null;
             /** Latitude Deg */
             latitude_deg: number | null;
             /** Mean Level M */
@@ -4612,17 +4779,86 @@ export interface components {
             /** Neap Range M */
             neap_range_m: number;
             /**
+             * Ranges Assumed
+             * @description from a few days of it, by the moon
+             */
+            ranges_assumed: boolean;
+            /**
              * Residual M
              * @description of a fit, root mean square
              */
             residual_m: number | null;
             /** Spring Range M */
             spring_range_m: number;
+            /**
+             * Standard Id
+             * @description of a secondary port
+             */
+            standard_id: number | null;
         };
         /** Ports */
         Ports: {
             /** Ports */
             ports: components["schemas"]["Port"][];
+        };
+        /**
+         * PrintedTide
+         * @description A printed table to keep.
+         */
+        PrintedTide: {
+            /**
+             * Clock
+             * @description on the wall, without summer time, or UTC
+             * @default null
+             */
+            clock?: ("local" | "standard" | "utc") | null;
+            /**
+             * First Day
+             * @description where the table names no day
+             * @default null
+             */
+            first_day?: string | null;
+            /**
+             * Latitude Deg
+             * @default null
+             */
+            latitude_deg?: number | null;
+            /**
+             * Leave Unread
+             * @description keep the rest where lines cannot be read
+             * @default false
+             */
+            leave_unread?: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Neap Range M
+             * @default null
+             */
+            neap_range_m?: number | null;
+            /**
+             * Order
+             * @description of days written in figures
+             * @default null
+             */
+            order?: ("day-first" | "month-first") | null;
+            /**
+             * Spring Range M
+             * @default null
+             */
+            spring_range_m?: number | null;
+            /** Text */
+            text: string;
+            /**
+             * Time Zone
+             * @description of the mark, a name of the IANA list
+             */
+            time_zone: string;
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: ("m" | "ft") | null;
         };
         /**
          * Problem
@@ -4692,6 +4928,42 @@ export interface components {
              * @default null
              */
             to_m?: number | null;
+        };
+        /**
+         * ReadTide
+         * @description A printed table as it was pasted, and how it is to be understood; null: as it says itself.
+         */
+        ReadTide: {
+            /**
+             * Clock
+             * @description on the wall, without summer time, or UTC
+             * @default null
+             */
+            clock?: ("local" | "standard" | "utc") | null;
+            /**
+             * First Day
+             * @description where the table names no day
+             * @default null
+             */
+            first_day?: string | null;
+            /**
+             * Order
+             * @description of days written in figures
+             * @default null
+             */
+            order?: ("day-first" | "month-first") | null;
+            /** Text */
+            text: string;
+            /**
+             * Time Zone
+             * @description of the mark, a name of the IANA list
+             */
+            time_zone: string;
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: ("m" | "ft") | null;
         };
         /** Reason */
         Reason: {
@@ -5658,19 +5930,80 @@ export interface components {
             current: components["schemas"]["Taught"];
             depth: components["schemas"]["TaughtDepth"];
         };
-        /** TideTurn */
-        TideTurn: {
-            /** Clock */
-            clock: string;
-            /** Height M */
-            height_m: number;
+        /**
+         * TideRead
+         * @description What was understood of a printed table.
+         */
+        TideRead: {
             /**
-             * Kind
+             * Clock
              * @enum {string}
              */
-            kind: "high" | "low";
-            /** Step */
-            step: number;
+            clock: "local" | "standard" | "utc";
+            /**
+             * First Day
+             * @description the day it was taken to begin with
+             */
+            first_day: string | null;
+            /** From Day */
+            from_day: string | null;
+            /** Gaps */
+            gaps: components["schemas"]["GapRead"][];
+            /** Order */
+            order: ("day-first" | "month-first") | null;
+            /** To Day */
+            to_day: string | null;
+            /** Turns */
+            turns: components["schemas"]["TurnRead"][];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "m" | "ft";
+            /** Unread */
+            unread: components["schemas"]["LineUnread"][];
+            /**
+             * Wants
+             * @description what is missing beside its days
+             */
+            wants: string[];
+        };
+        /**
+         * TideSaid
+         * @description Where the day's tide comes from, and how far that goes.
+         */
+        TideSaid: {
+            /**
+             * Residual M
+             * @description what a fit leaves, root mean square
+             */
+            residual_m: number | null;
+            /**
+             * Source
+             * @description ends: a table with a turn assumed past it; fitted: past a table, by the constants that it gave
+             * @enum {string}
+             */
+            source: "none" | "constants" | "heights" | "table" | "ends" | "fitted";
+            /** Until Utc S */
+            until_utc_s: number | null;
+        };
+        /** TideTurns */
+        TideTurns: {
+            /** Turns */
+            turns: components["schemas"]["ilha__web__places__payloads__TideTurn"][];
+        };
+        /**
+         * TimeDifference
+         * @description How much later than at the standard port, where its own comes at this time of day.
+         */
+        TimeDifference: {
+            /**
+             * Clock Min
+             * @description without summer time
+             */
+            clock_min: number;
+            /** Later Min */
+            later_min: number;
         };
         /**
          * Touch
@@ -5727,6 +6060,48 @@ export interface components {
             place: string;
             /** Start Utc S */
             start_utc_s: number;
+        };
+        /**
+         * TurnChange
+         * @description One high or low water of a table: as it was, and as it is; null: it is not.
+         */
+        TurnChange: {
+            /**
+             * Height M
+             * @default null
+             */
+            height_m?: number | null;
+            /**
+             * Time Utc S
+             * @default null
+             */
+            time_utc_s?: number | null;
+            /**
+             * Was Utc S
+             * @default null
+             */
+            was_utc_s?: number | null;
+        };
+        /**
+         * TurnRead
+         * @description A high or low water as it was understood, in the clock of the mark.
+         */
+        TurnRead: {
+            /** Clock */
+            clock: string;
+            /** Day */
+            day: string;
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+            /** Line */
+            line: number;
+            /** Time Utc S */
+            time_utc_s: number;
         };
         /**
          * Visit
@@ -5934,6 +6309,32 @@ export interface components {
              * @default 1
              */
             to_bottom_m?: number;
+        };
+        /** TideTurn */
+        ilha__web__day__payloads__TideTurn: {
+            /** Clock */
+            clock: string;
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+            /** Step */
+            step: number;
+        };
+        /** TideTurn */
+        ilha__web__places__payloads__TideTurn: {
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+            /** Time Utc S */
+            time_utc_s: number;
         };
     };
     responses: never;
@@ -9724,6 +10125,105 @@ export interface operations {
             };
         };
     };
+    post_tides_printed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintedTide"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_tides_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadTide"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TideRead"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_tides_secondary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSecondary"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     delete_tides: {
         parameters: {
             query?: never;
@@ -9734,6 +10234,107 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_tides_turns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TideTurns"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_tides_turns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnChange"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_tides_turns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoreTide"];
+            };
+        };
         responses: {
             /** @description the answer */
             200: {

@@ -62,6 +62,11 @@ def mm_from_m(length_m: T) -> T:
     return length_m * 1e3
 
 
+def m_from_ft(length_ft: T) -> T:
+    """Metres of a length in international feet, 0.3048 m exactly (NIST SP 811; from memory)."""
+    return length_ft * 0.3048
+
+
 def kg_from_g(mass_g: T) -> T:
     """Kilograms of a mass in grams."""
     return mass_g * 1e-3

@@ -129,8 +129,8 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
                 tides.put_events(conn, port["id"], turns)
                 if new and log:
                     load_trips(conn, convert.core_tide(turns), {
-                        m["id"]: convert.core_rates(m, port) for m in marks.listed(conn)
-                        if m["neap_rate_m_s"] is not None}, float(now_s))
+                        m["id"]: rates for m in marks.listed(conn)
+                        if (rates := convert.core_rates(m, port)) is not None}, float(now_s))
                     # All but the last odd drop have been answered.
                     for event_id, _ in taught.asked(conn)[1:]:
                         events.answer(conn, event_id, "slip")

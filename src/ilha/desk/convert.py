@@ -13,6 +13,7 @@ from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig import bodies as rig
 from ilha.core.rig.outline import PROFILES, Points
 from ilha.core.tables import SHAPES
+from ilha.core.tide.printed import Differences
 from ilha.core.tide.turns import HighLow, StreamRates
 from ilha.core.units import (
     kg_from_g,
@@ -26,7 +27,7 @@ from ilha.store.heads import Head
 from ilha.store.marks import Mark
 from ilha.store.plastics import Plastic
 from ilha.store.rods import Rod as RodRow
-from ilha.store.tides import Event, Port
+from ilha.store.tides import Event, NewDifferences, Port
 
 
 def core_plastic(row: Plastic) -> rig.Plastic:
@@ -104,9 +105,21 @@ def core_tide(events: list[Event]) -> HighLow:
     )
 
 
-def core_rates(mark: Mark, port: Port) -> StreamRates:
+def core_differences(row: NewDifferences) -> Differences:
+    def pairs(text: str) -> tuple[tuple[float, float], ...]:
+        return tuple((float(at), float(later)) for at, later in json.loads(text))
+
+    levels, heights = json.loads(row["levels_m"]), json.loads(row["heights_m"])
+    return Differences(pairs(row["high_times"]), pairs(row["low_times"]), tuple(levels),
+                       tuple(heights))
+
+
+def core_rates(mark: Mark, port: Port) -> StreamRates | None:
+    """None where nobody knows how hard the stream runs."""
+    if mark["neap_rate_m_s"] is None:
+        return None
     return StreamRates(
-        mark["neap_rate_m_s"] or 0.0, mark["spring_rate_m_s"] or 0.0, port["neap_range_m"],
+        mark["neap_rate_m_s"], mark["spring_rate_m_s"] or 0.0, port["neap_range_m"],
         port["spring_range_m"], (mark["slack_lag_min"] or 0.0) * 60.0,
     )
 

@@ -31,12 +31,14 @@ def checked(conn: sqlite3.Connection, new: NewMark) -> marks.NewMark:
             raise FieldError("tide_port_id", "`tide_port_id` is needed where rates or a lag are"
                                              " given: choose a tide, or leave them out")
     else:
-        if any(value is None for value in rates):
+        if any(value is None for value in rates) and any(value is not None for value in rates):
             raise FieldError("spring_rate_m_s", "`spring_rate_m_s`, neap_rate_m_s and slack_lag_min"
-                                                " are needed with a tide: 0 where there is none")
+                                                " come together: give all three, or none where"
+                                                " nobody knows the stream")
         if tides.port(conn, new.tide_port_id) is None:
             raise NotFound("tide_port_id", "tide", new.tide_port_id)
-        if cast(float, new.spring_rate_m_s) < cast(float, new.neap_rate_m_s):
+        if new.spring_rate_m_s is not None and new.neap_rate_m_s is not None \
+                and new.spring_rate_m_s < new.neap_rate_m_s:
             raise FieldError("spring_rate_m_s", "`spring_rate_m_s` must be at least neap_rate_m_s,"
                                                 f" got {new.spring_rate_m_s:g} m/s: springs run"
                                                 " harder")

@@ -168,7 +168,7 @@ class Event(Asked):
 
 
 class NewMark(Asked):
-    """A place to fish; rates, lag and port come together or not at all."""
+    """A place to fish; rates and lag come together or not at all."""
 
     name: str = Field(min_length=1, max_length=80)
     kind: MarkKind
@@ -223,6 +223,63 @@ class NewTide(TideRanges):
     form: Literal["turns", "heights", "constants", "fit"]
     text: str = Field(max_length=900_000)
     latitude_deg: float | None = Field(None, ge=-90.0, le=90.0, description="not for lists")
+
+
+class ReadTide(Asked):
+    """A printed table as it was pasted, and how it is to be understood; null: as it says itself."""
+
+    text: str = Field(min_length=1, max_length=900_000)
+    time_zone: str = Field(max_length=60, description="of the mark, a name of the IANA list")
+    unit: Literal["m", "ft"] | None = None
+    order: Literal["day-first", "month-first"] | None = Field(
+        None, description="of days written in figures")
+    clock: Literal["local", "standard", "utc"] | None = Field(
+        None, description="on the wall, without summer time, or UTC")
+    first_day: str | None = Field(
+        None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="where the table names no day")
+
+
+class PrintedTide(ReadTide, TideRanges):
+    """A printed table to keep."""
+
+    leave_unread: bool = Field(False, description="keep the rest where lines cannot be read")
+    latitude_deg: float | None = Field(None, ge=-90.0, le=90.0)
+
+
+class MoreTide(ReadTide):
+    """More of a table, or a better one."""
+
+    mode: Literal["extend", "replace"] = "extend"
+    leave_unread: bool = False
+
+
+class TurnChange(Asked):
+    """One high or low water of a table: as it was, and as it is; null: it is not."""
+
+    was_utc_s: int | None = Field(None, ge=0, le=10**11)
+    time_utc_s: float | None = Field(None, ge=0.0, le=1e11)
+    height_m: float | None = Field(None, ge=-20.0, le=20.0)
+
+
+class TimeDifference(Asked):
+    """How much later than at the standard port, where its own comes at this time of day."""
+
+    clock_min: float = Field(ge=0.0, lt=1440.0, description="without summer time")
+    later_min: float = Field(ge=-720.0, le=720.0)
+
+
+class NewSecondary(Asked):
+    """A secondary port by its differences, as tables print them."""
+
+    name: str = Field(min_length=1, max_length=80)
+    standard_id: Id
+    time_zone: str = Field(max_length=60)
+    high_times: list[TimeDifference] = Field(max_length=8)
+    low_times: list[TimeDifference] = Field(max_length=8)
+    levels_m: list[float] = Field(
+        min_length=4, max_length=4, description="of the standard port: high water at springs, at"
+        " neaps, low water at neaps, at springs")
+    heights_m: list[float] = Field(min_length=4, max_length=4, description="the differences")
 
 
 class NewStream(Asked):

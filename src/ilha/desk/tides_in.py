@@ -122,6 +122,10 @@ def remove_tide(conn: sqlite3.Connection, row_id: int) -> tides.Port:
     """The tide as it was."""
     port = found(conn, tides.port, row_id, "id", "tide")
     _unused(conn, port["name"], "tide", "tide_port_id", row_id)
+    after = [one["name"] for one in tides.ports(conn) if one["standard_id"] == row_id]
+    if after:
+        raise FieldError("id", f"`id`: {port['name']} is the standard port of"
+                               f" {', '.join(after[:4])}: remove these first")
     with whole(conn, "tide"):
         tides.remove_port(conn, row_id)
     return port

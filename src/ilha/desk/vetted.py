@@ -17,7 +17,7 @@ from ilha.core.bench.trainer import FAULTS
 from ilha.core.errors import DomainError
 from ilha.core.tide.harmonic import Constants
 from ilha.core.tide.stream import ByHours
-from ilha.desk import books, convert, know, places
+from ilha.desk import books, convert, know, places, tide_tables
 from ilha.desk.errors import NotFound
 from ilha.desk.facts_typed import NewFish, NewRule, Settings
 from ilha.desk.kinds import KINDS, Kind
@@ -105,10 +105,20 @@ def _port(conn: sqlite3.Connection, row: tides.Port) -> None:
                   row["latitude_deg"])
     elif row["form"] == "turns":
         turns = tides.events_around(conn, row["id"], int(INSTANTS[0]), int(INSTANTS[1]))
-        if len(turns) > 1:
-            tide = convert.core_tide(turns)
-            if [e["kind"] == "high" for e in turns] != list(tide.is_high):
+        pieces = tide_tables.runs(turns)
+        kinds = {e["time_utc_s"]: e["kind"] == "high" for e in turns}
+        for tide in pieces:
+            if [kinds[int(at)] for at in tide.time] != list(tide.is_high):
                 raise FieldError("kind", "`kind` does not fit its height")
+        if row["residual_m"] is not None:
+            Constants(tides.constants(conn, row["id"]), row["mean_level_m"] or 0.0,
+                      row["latitude_deg"] or 0.0)
+    own = tides.differences(conn, row["id"])
+    if own is not None:
+        tide_tables.zone_of(own["time_zone"])
+        made = convert.core_differences(own)
+        if not np.all(np.isfinite([*made.levels, *made.heights])):
+            raise FieldError("levels_m", "`levels_m` must be numbers")
 
 
 def _stream(conn: sqlite3.Connection, row: streams.Stream) -> None:

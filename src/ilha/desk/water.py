@@ -32,7 +32,7 @@ from ilha.desk.asked import Asked, Id
 from ilha.desk.books import fish_named
 from ilha.desk.clock import Span, span_of
 from ilha.desk.errors import found
-from ilha.desk.tide_here import tide_of
+from ilha.desk.tide_here import TideHere, TideSource, tide_of
 from ilha.formats.fields import FieldError
 from ilha.formats.words import Retrieve, School, StanceKey
 from ilha.store import marks, tides
@@ -133,6 +133,11 @@ class Moment:
     """Of the logarithm of the current, as far as heads that held or were swept have narrowed it."""
     at_the_rod: float
     """How much deeper (m) it is where one stands than where the cast lands."""
+    tide_source: TideSource
+    tide_until_s: int | None
+    """Last turn (s UTC) of the list that the tide is from; None: it has no end."""
+    tide_residual: float | None
+    """What a fit leaves (m, root mean square) of what it was made from."""
 
     def light_at(self, step: int) -> str:
         """By the sun over the mark."""
@@ -181,7 +186,7 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
     """
     mark = found(conn, marks.get, asked.mark_id, "mark_id", "mark")
     span = span_of(asked.date, mark["time_zone"], now_s)
-    here = tide_of(conn, mark, span)
+    here = _tide(conn, mark, span, asked)
     current = taught.current_of(conn, mark["id"])
     ground = convert.core_ground(mark)
     cast = mark["cast_m"] if asked.cast_m is None else asked.cast_m
@@ -200,7 +205,31 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
         drifts = drift(_boat(asked, mark, way), way.stream,
                        Profile(asked.profile, weed, shelter))
     return Moment(mark, span, now_s, stance, here.events, way, weed, drifts, shelter, charted,
-                  ground, min(CURRENT, current.factor.spread), at_the_rod)
+                  ground, min(CURRENT, current.factor.spread), at_the_rod, here.source,
+                  *_reach(conn, mark))
+
+
+def _tide(
+    conn: sqlite3.Connection, mark: marks.Mark, span: Span, asked: WaterQuestion
+) -> TideHere:
+    """The tide of the day; none where the table does not reach it and the water is typed."""
+    try:
+        return tide_of(conn, mark, span)
+    except DomainError as error:
+        if error.field != "date" or asked.typed_speed_m_s is None:
+            raise
+        return TideHere(None, None, [], None, None)
+
+
+def _reach(conn: sqlite3.Connection, mark: marks.Mark) -> tuple[int | None, float | None]:
+    """Until when a mark's list of the tide goes, and what its fit leaves."""
+    port = None if mark["tide_port_id"] is None else tides.port(conn, mark["tide_port_id"])
+    if port is not None and port["standard_id"] is not None:
+        port = tides.port(conn, port["standard_id"])
+    if port is None:
+        return None, None
+    reach = tides.reach(conn, port["id"])
+    return None if reach is None else reach[1], port["residual_m"]
 
 
 def _leader(asked: SituationQuestion) -> Leader | None:

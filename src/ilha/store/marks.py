@@ -48,6 +48,22 @@ class Mark(NewMark):
     id: int
 
 
+RATES = ("neap_rate_m_s", "spring_rate_m_s", "slack_lag_min")
+
+
+def _read(row: sqlite3.Row) -> Mark:
+    """Rates that nobody knows are none, whatever stands in their columns."""
+    mark = dict(row)
+    if not mark.pop("stream_known"):
+        mark |= dict.fromkeys(RATES)
+    return cast(Mark, mark)
+
+
+def _write(new: NewMark) -> dict[str, object]:
+    known = new["tide_port_id"] is None or new["neap_rate_m_s"] is not None
+    return {**new, "stream_known": int(known)} | ({} if known else dict.fromkeys(RATES, 0.0))
+
+
 def listed(conn: sqlite3.Connection) -> list[Mark]:
     """All rows, ordered for showing."""
     rows = conn.execute(
@@ -56,12 +72,12 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
 FROM marks
 ORDER BY id
 """
     )
-    return [cast(Mark, dict(row)) for row in rows]
+    return [_read(row) for row in rows]
 
 
 def get(conn: sqlite3.Connection, row_id: int) -> Mark | None:
@@ -72,13 +88,13 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
 FROM marks
 WHERE id = ?
 """,
         (row_id,),
     ).fetchone()
-    return None if row is None else cast(Mark, dict(row))
+    return None if row is None else _read(row)
 
 
 def add(conn: sqlite3.Connection, new: NewMark) -> int:
@@ -89,16 +105,16 @@ INSERT INTO marks (
   name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
   :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
   :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m, :ground,
-  :shelter
+  :shelter, :stream_known
 )
 """,
-        new,
+        _write(new),
     )
     return int(cursor.lastrowid or 0)
 
@@ -116,9 +132,9 @@ UPDATE marks SET
   flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
   tide_height_offset_m = :tide_height_offset_m, stream_id = :stream_id, exposure = :exposure,
   tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m, ground = :ground,
-  shelter = :shelter
+  shelter = :shelter, stream_known = :stream_known
 WHERE id = :id
 """,
-        {**new, "id": row_id},
+        {**_write(new), "id": row_id},
     )
     return cursor.rowcount == 1

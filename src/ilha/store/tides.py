@@ -1,4 +1,5 @@
-"""Tables ``tide_ports`` and ``tide_events``."""
+"""Tables ``tide_ports``, ``tide_events``, ``tide_heights``, ``tide_constants`` and
+``tide_differences``."""
 
 from __future__ import annotations
 
@@ -10,7 +11,8 @@ from typing import TypedDict, cast
 class Port(TypedDict):
     """A place whose tide is known, with its mean ranges.
 
-    form : "turns", "heights" or "constants"; the last has a latitude and a mean level.
+    form : "turns", "heights" or "constants"; the last has a latitude and a mean level, and so have
+    turns to which constants were fitted. standard_id : of a secondary port, whose tide this is.
     """
 
     id: int
@@ -21,6 +23,20 @@ class Port(TypedDict):
     latitude_deg: float | None
     mean_level_m: float | None
     residual_m: float | None
+    ranges_assumed: int
+    standard_id: int | None
+
+
+class NewDifferences(TypedDict):
+    """A secondary port's own: lists as JSON, clocks s of the day in ``time_zone``."""
+
+    port_id: int
+    standard_id: int
+    time_zone: str
+    high_times: str
+    low_times: str
+    levels_m: str
+    heights_m: str
 
 
 class Event(TypedDict):
@@ -36,8 +52,8 @@ def ports(conn: sqlite3.Connection) -> list[Port]:
     rows = conn.execute(
         """
 SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m,
-  residual_m
-FROM tide_ports
+  residual_m, ranges_assumed, standard_id
+FROM tide_ports LEFT JOIN tide_differences ON port_id = id
 ORDER BY name
 """
     )
@@ -49,8 +65,8 @@ def port(conn: sqlite3.Connection, port_id: int) -> Port | None:
     row = conn.execute(
         """
 SELECT id, name, form, neap_range_m, spring_range_m, latitude_deg, mean_level_m,
-  residual_m
-FROM tide_ports
+  residual_m, ranges_assumed, standard_id
+FROM tide_ports LEFT JOIN tide_differences ON port_id = id
 WHERE id = ?
 """,
         (port_id,),
@@ -61,18 +77,75 @@ WHERE id = ?
 def add_port(
     conn: sqlite3.Connection, name: str, neap_range_m: float, spring_range_m: float,
     form: str = "turns", latitude_deg: float | None = None, mean_level_m: float | None = None,
-    residual_m: float | None = None,
+    residual_m: float | None = None, ranges_assumed: bool = False,
 ) -> int:
     """Insert a port; returns its id."""
     cursor = conn.execute(
         """
 INSERT INTO tide_ports
-  (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m)
-VALUES (?, ?, ?, ?, ?, ?, ?)
+  (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m,
+   ranges_assumed)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?)
 """,
-        (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m),
+        (name, neap_range_m, spring_range_m, form, latitude_deg, mean_level_m, residual_m,
+         int(ranges_assumed)),
     )
     return int(cursor.lastrowid or 0)
+
+
+def put_ranges(
+    conn: sqlite3.Connection, port_id: int, neap_range_m: float, spring_range_m: float,
+    assumed: bool
+) -> None:
+    """Ranges of a port as they are known now."""
+    conn.execute(
+        """
+UPDATE tide_ports SET neap_range_m = ?, spring_range_m = ?, ranges_assumed = ? WHERE id = ?
+""",
+        (neap_range_m, spring_range_m, int(assumed), port_id),
+    )
+
+
+def put_fit(
+    conn: sqlite3.Connection, port_id: int, latitude_deg: float | None,
+    fitted: tuple[dict[str, tuple[float, float]], float, float] | None
+) -> None:
+    """Constants fitted to a port's turns, with mean level and what they leave (m); None: none."""
+    conn.execute("DELETE FROM tide_constants WHERE port_id = ?", (port_id,))
+    waves, mean, left = fitted or ({}, None, None)
+    conn.execute(
+        """
+UPDATE tide_ports SET latitude_deg = coalesce(?, latitude_deg), mean_level_m = ?, residual_m = ?
+WHERE id = ?
+""",
+        (latitude_deg, mean, left, port_id),
+    )
+    put_constants(conn, port_id, waves)
+
+
+def put_differences(conn: sqlite3.Connection, new: NewDifferences) -> None:
+    """What makes a port a secondary one."""
+    conn.execute(
+        """
+INSERT INTO tide_differences
+  (port_id, standard_id, time_zone, high_times, low_times, levels_m, heights_m)
+VALUES (:port_id, :standard_id, :time_zone, :high_times, :low_times, :levels_m, :heights_m)
+""",
+        new,
+    )
+
+
+def differences(conn: sqlite3.Connection, port_id: int) -> NewDifferences | None:
+    """A secondary port's own; None where it is none."""
+    row = conn.execute(
+        """
+SELECT port_id, standard_id, time_zone, high_times, low_times, levels_m, heights_m
+FROM tide_differences
+WHERE port_id = ?
+""",
+        (port_id,),
+    ).fetchone()
+    return None if row is None else cast(NewDifferences, dict(row))
 
 
 def remove_port(conn: sqlite3.Connection, port_id: int) -> bool:
@@ -140,9 +213,13 @@ ON CONFLICT (port_id, time_utc_s) DO UPDATE SET kind = excluded.kind, height_m =
     )
 
 
-def clear_events(conn: sqlite3.Connection, port_id: int) -> None:
-    """Forget a port's high and low waters."""
-    conn.execute("DELETE FROM tide_events WHERE port_id = ?", (port_id,))
+def clear_events(
+    conn: sqlite3.Connection, port_id: int, from_s: float = -1e18, to_s: float = 1e18
+) -> None:
+    """Forget a port's high and low waters between two instants."""
+    conn.execute(
+        "DELETE FROM tide_events WHERE port_id = ? AND time_utc_s BETWEEN ? AND ?",
+        (port_id, int(from_s), int(to_s)))
 
 
 def events_around(
@@ -168,10 +245,14 @@ ORDER BY time_utc_s
 
 
 def reach(conn: sqlite3.Connection, port_id: int) -> tuple[int, int] | None:
-    """First and last event of a port, s UTC; None where it has none."""
+    """First and last instant of a port's list, s UTC; None where it has none."""
     row = conn.execute(
-        "SELECT min(time_utc_s) AS first_s, max(time_utc_s) AS last_s FROM tide_events"
-        " WHERE port_id = ?",
-        (port_id,),
+        """
+SELECT min(time_utc_s) AS first_s, max(time_utc_s) AS last_s
+FROM (
+  SELECT time_utc_s FROM tide_events WHERE port_id = :port_id
+  UNION ALL SELECT time_utc_s FROM tide_heights WHERE port_id = :port_id)
+""",
+        {"port_id": port_id},
     ).fetchone()
     return None if row["first_s"] is None else (int(row["first_s"]), int(row["last_s"]))

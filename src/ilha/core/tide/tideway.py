@@ -7,7 +7,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags
-from ilha.core.tide.turns import HighLow, StreamRates, read_current, stream_at, with_typed_speed
+from ilha.core.tide.turns import (
+    HighLow,
+    StreamRates,
+    read_current,
+    stream_at,
+    unknown_rates,
+    with_typed_speed,
+)
 
 DRY_BELOW = 0.10
 """Depth (m) under which a mark counts as dry: no line hangs in it."""
@@ -88,7 +95,11 @@ def tideway(
     if own_stream is None and tide is not None and rates is not None:
         # The lag may leave the ends of the table without a slack before them.
         own_stream = np.nan_to_num(stream_at(tide, rates, times), nan=0.0)
-    if own_stream is not None:
+    if own_stream is None and tide is not None and typed.speed is not None:
+        # How hard it runs is typed; how it comes and goes is the tide's.
+        shape = np.nan_to_num(stream_at(tide, unknown_rates(tide), times), nan=0.0)
+        stream, speed_from = with_typed_speed(shape, typed.speed_step, typed.speed)
+    elif own_stream is not None:
         stream, speed_from = learned * own_stream, "predicted"
         typed_speed = typed.speed_at(stream)
         if typed_speed is not None:
@@ -96,6 +107,8 @@ def tideway(
     elif (alone := typed.speed_at(None)) is not None:
         stream, speed_from = zero + alone, "constant"
     else:
-        raise DomainError("typed_speed_m_s", "is needed, this mark has no tide", None, "",
-                          "type the current you see, or choose a mark with a tide")
+        why, other = ("no tide", "choose a mark with a tide") if tide is None else (
+            "a tide whose stream nobody has told", "give the mark its rates")
+        raise DomainError("typed_speed_m_s", f"is needed, this mark has {why}", None, "",
+                          f"type the current you see, or {other}")
     return Tideway(height, depth, stream, depth_from, speed_from)

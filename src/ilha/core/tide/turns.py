@@ -91,6 +91,13 @@ class StreamRates:
         return np.maximum(self.neap_rate + slope * (tide_range - self.neap_range), 0.0)
 
 
+def unknown_rates(tide: HighLow) -> StreamRates:
+    """Rates of a stream of which only the shape is known: in proportion to the range of its tide,
+    1 m/s at the greatest."""
+    most = float(np.max(np.abs(np.diff(tide.height))))
+    return StreamRates(0.5, 1.0, 0.5 * most, most)
+
+
 def stream_at(tide: HighLow, rates: StreamRates, at: Array) -> Array:
     """Stream (m/s) at times ``at`` (s): flood positive, ebb negative, sine between slacks.
 

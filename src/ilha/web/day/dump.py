@@ -66,7 +66,10 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
         "computed_utc_s": at.now_s, "start_utc_s": float(span.start_s),
         "height_m": nullable(way.height, 3), "depth_m": nullable(way.depth, 3),
         "stream_m_s": nullable(way.stream, 4), "depth_from": way.depth_from,
-        "speed_from": way.speed_from, "stance": at.stance, "tip_height_m": float(cond.tip_height),
+        "speed_from": way.speed_from, "tide": {
+            "source": at.tide_source, "until_utc_s": at.tide_until_s,
+            "residual_m": at.tide_residual},
+        "stance": at.stance, "tip_height_m": float(cond.tip_height),
         "drift": _drift(m), "cast_m": cond.cast, "fall": cond.fall, "aim": _aim(m),
         "swing_fitted": _swing_fitted(m.day), "zone_from_m": nullable(low, 2),
         "zone_to_m": nullable(high, 2), "needs_kg": round(s.needs_kg, 2),

@@ -224,6 +224,16 @@ class LeftOut(Payload):
     takes: str | None = Field(description="a plastic of the box; null: none does")
 
 
+class TideSaid(Payload):
+    """Where the day's tide comes from, and how far that goes."""
+
+    source: Literal["none", "constants", "heights", "table", "ends", "fitted"] = Field(
+        description="ends: a table with a turn assumed past it; fitted: past a table, by the"
+        " constants that it gave")
+    until_utc_s: float | None
+    residual_m: float | None = Field(description="what a fit leaves, root mean square")
+
+
 class DayBoard(Payload):
     """The board of one mark through one day of 145 steps.
 
@@ -249,6 +259,7 @@ class DayBoard(Payload):
     stream_m_s: list[float]
     depth_from: Literal["predicted", "charted", "typed"]
     speed_from: Literal["predicted", "scaled", "constant"]
+    tide: TideSaid
     stance: StanceKey
     tip_height_m: float
     ground: list[GroundPoint] = Field(description="empty where it is level")

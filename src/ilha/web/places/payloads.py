@@ -6,7 +6,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from ilha.desk.records import AskTide, NewMark, NewStream, NewTide
+from ilha.desk.records import (
+    AskTide,
+    MoreTide,
+    NewMark,
+    NewSecondary,
+    NewStream,
+    NewTide,
+    PrintedTide,
+    ReadTide,
+    TurnChange,
+)
 from ilha.web.payloads import Payload
 
 
@@ -35,10 +45,61 @@ class Port(Payload):
     latitude_deg: float | None
     mean_level_m: float | None
     residual_m: float | None = Field(description="of a fit, root mean square")
+    ranges_assumed: bool = Field(description="from a few days of it, by the moon")
+    standard_id: int | None = Field(description="of a secondary port")
+    first_utc_s: float | None = Field(description="where its list begins; null: without end")
+    last_utc_s: float | None
 
 
 class Ports(Payload):
     ports: list[Port]
+
+
+class TurnRead(Payload):
+    """A high or low water as it was understood, in the clock of the mark."""
+
+    line: int
+    time_utc_s: float
+    day: str
+    clock: str
+    height_m: float
+    kind: Literal["high", "low"]
+
+
+class LineUnread(Payload):
+    line: int
+    text: str
+    why: str
+
+
+class GapRead(Payload):
+    after: str
+    before: str
+
+
+class TideRead(Payload):
+    """What was understood of a printed table."""
+
+    turns: list[TurnRead]
+    unread: list[LineUnread]
+    unit: Literal["m", "ft"]
+    order: Literal["day-first", "month-first"] | None
+    clock: Literal["local", "standard", "utc"]
+    first_day: str | None = Field(description="the day it was taken to begin with")
+    gaps: list[GapRead]
+    from_day: str | None
+    to_day: str | None
+    wants: list[str] = Field(description="what is missing beside its days")
+
+
+class TideTurn(Payload):
+    time_utc_s: int
+    kind: Literal["high", "low"]
+    height_m: float
+
+
+class TideTurns(Payload):
+    turns: list[TideTurn]
 
 
 class Stream(Payload):
@@ -55,5 +116,6 @@ class Streams(Payload):
     streams: list[Stream]
 
 
-__all__ = ["AskTide", "Mark", "Marks", "MarksFile", "NewStream", "NewTide", "Port", "Ports",
-           "Stream", "Streams"]
+__all__ = ["AskTide", "GapRead", "LineUnread", "Mark", "Marks", "MarksFile", "MoreTide",
+           "NewSecondary", "NewStream", "NewTide", "Port", "Ports", "PrintedTide", "ReadTide",
+           "Stream", "Streams", "TideRead", "TideTurn", "TideTurns", "TurnChange", "TurnRead"]

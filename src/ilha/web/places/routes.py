@@ -5,23 +5,30 @@ from __future__ import annotations
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import places, tides_in
+from ilha.desk import places, tide_tables, tides_in
+from ilha.desk.errors import found
 from ilha.desk.records import NewMark
 from ilha.store import marks, streams, tides
 from ilha.web.answers import answer, as_file
 from ilha.web.database import connection, now_s
 from ilha.web.fetch import fetched
+from ilha.web.places import dump
 from ilha.web.places.payloads import (
     AskTide,
     Mark,
     Marks,
     MarksFile,
+    MoreTide,
+    NewSecondary,
     NewStream,
     NewTide,
-    Port,
     Ports,
+    PrintedTide,
+    ReadTide,
     Stream,
     Streams,
+    TideTurns,
+    TurnChange,
 )
 
 bp = Blueprint("places", __name__, url_prefix="/api")
@@ -63,25 +70,70 @@ def import_marks() -> Response:
 
 @bp.get("/tides")
 def all_tides() -> Response:
-    return answer(Ports.model_validate({"ports": tides.ports(connection())}))
+    conn = connection()
+    return answer(Ports(ports=[dump.port(conn, row) for row in tides.ports(conn)]))
 
 
 @bp.post("/tides")
 def add_tide() -> Response:
     new = NewTide.model_validate_json(request.get_data())
-    return answer(Port.model_validate(tides_in.add_tide(connection(), new)))
+    return _port(tides_in.add_tide(connection(), new))
+
+
+@bp.post("/tides/read")
+def read_tide() -> Response:
+    asked = ReadTide.model_validate_json(request.get_data())
+    return answer(dump.read(tide_tables.understood(asked, now_s()), asked.time_zone))
+
+
+@bp.post("/tides/printed")
+def add_printed() -> Response:
+    new = PrintedTide.model_validate_json(request.get_data())
+    return _port(tide_tables.add_printed(connection(), new, now_s()))
+
+
+@bp.post("/tides/secondary")
+def add_secondary() -> Response:
+    return _port(tide_tables.add_secondary(
+        connection(), NewSecondary.model_validate_json(request.get_data())))
+
+
+@bp.get("/tides/<int:row_id>/turns")
+def get_turns(row_id: int) -> Response:
+    return answer(TideTurns.model_validate(
+        {"turns": tide_tables.turns_of(connection(), row_id)}))
+
+
+@bp.post("/tides/<int:row_id>/turns")
+def more_turns(row_id: int) -> Response:
+    new = MoreTide.model_validate_json(request.get_data())
+    return _port(tide_tables.change_table(connection(), row_id, new, now_s()))
+
+
+@bp.put("/tides/<int:row_id>/turns")
+def put_turn(row_id: int) -> Response:
+    new = TurnChange.model_validate_json(request.get_data())
+    return _port(tide_tables.change_turn(connection(), row_id, new))
+
+
+def _port(row: tides.Port | None) -> Response:
+    assert row is not None
+    return answer(dump.port(connection(), row))
 
 
 @bp.post("/tides/ask")
 def ask_tide() -> Response:
     asked = AskTide.model_validate_json(request.get_data())
     address = tides_in.service_address(current_app.config.get("TIDE_SERVICE"), asked, now_s())
-    return answer(Port.model_validate(tides_in.told_tide(connection(), asked, fetched(address))))
+    return _port(tides_in.told_tide(connection(), asked, fetched(address)))
 
 
 @bp.delete("/tides/<int:row_id>")
 def remove_tide(row_id: int) -> Response:
-    return answer(Port.model_validate(tides_in.remove_tide(connection(), row_id)))
+    conn = connection()
+    was = dump.port(conn, found(conn, tides.port, row_id, "id", "tide"))
+    tides_in.remove_tide(conn, row_id)
+    return answer(was)
 
 
 @bp.get("/streams")
