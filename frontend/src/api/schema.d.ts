@@ -2526,6 +2526,11 @@ export interface components {
          * @description A fish as plain facts, from memory.
          */
         FishNote: {
+            /**
+             * Also
+             * @description what anglers call it elsewhere
+             */
+            also: string[];
             /** Cautions */
             cautions: string[];
             /** Feeds */

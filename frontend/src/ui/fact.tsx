@@ -34,8 +34,9 @@ export function Fact({ label, words, source, children }: Props) {
       ?? sheet?.querySelector<HTMLElement>("input, select, button");
     // The sheet has no place on the page yet: the page must not run after it.
     first?.focus({ preventScroll: true });
-    const list = first?.closest<HTMLElement>(".choices");
-    if (first && list) list.scrollTop = first.offsetTop - list.offsetTop - 60;
+    const chosen = sheet?.querySelector<HTMLElement>("[role=option][aria-selected=true]");
+    const list = chosen?.closest<HTMLElement>(".choices");
+    if (chosen && list) list.scrollTop = chosen.offsetTop - list.offsetTop - 60;
   }, [open, id]);
   return (
     <>
@@ -78,44 +79,4 @@ export function Fact({ label, words, source, children }: Props) {
       )}
     </>
   );
-}
-
-interface Option<T> {
-  value: T;
-  words: string;
-  note?: string;
-}
-
-/** One of a list, each with a note. */
-export function Choice<T extends string | number>(props: {
-  options: Option<T>[];
-  value: T;
-  onPick: (value: T) => void;
-}) {
-  return (
-    <div className="choices" role="listbox" aria-label="choices" onKeyDown={arrows}>
-      {props.options.map((option) => (
-        <button
-          key={`${option.value} ${option.words}`}
-          type="button"
-          role="option"
-          aria-selected={option.value === props.value}
-          data-first={option.value === props.value || undefined}
-          onClick={() => props.onPick(option.value)}
-        >
-          <b>{option.words}</b>
-          {option.note && <span>{option.note}</span>}
-        </button>
-      ))}
-    </div>
-  );
-}
-
-function arrows(event: React.KeyboardEvent<HTMLElement>): void {
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (!step) return;
-  const all = [...event.currentTarget.querySelectorAll<HTMLElement>("[role=option]")];
-  const next = all[all.indexOf(document.activeElement as HTMLElement) + step];
-  event.preventDefault();
-  next?.focus();
 }

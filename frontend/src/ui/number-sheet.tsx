@@ -25,18 +25,19 @@ export function refusal(p: Pick<Props, "label" | "scale" | "above" | "low" | "hi
                         typed: string): string | null {
   const unit = p.scale.unit ? ` ${p.scale.unit}` : "";
   const shown = (si: number) => `${Number(p.scale.fromSi(si).toFixed(2))}${unit}`;
-  const number = typedNumber(typed);
+  const number = typedNumber(typed, p.scale.unit);
   if (!Number.isFinite(number)) {
     return `${p.label} must be a number, got “${typed}”: ${p.remedy}`;
   }
   const si = p.scale.toSi(number);
+  const got = /[^\d\s.,/+-]/.test(typed) ? typed : `${typed}${unit}`;
   if (p.above !== undefined && si <= p.above) {
-    return `${p.label} must be above ${shown(p.above)}, got ${typed}${unit}: ${p.remedy}`;
+    return `${p.label} must be above ${shown(p.above)}, got ${got}: ${p.remedy}`;
   }
   if (p.low !== undefined && si < p.low) {
-    return `${p.label} must be at least ${shown(p.low)}, got ${typed}${unit}: ${p.remedy}`;
+    return `${p.label} must be at least ${shown(p.low)}, got ${got}: ${p.remedy}`;
   }
-  if (si > p.high) return `${p.label} must be at most ${shown(p.high)}, got ${typed}${unit}: ${p.remedy}`;
+  if (si > p.high) return `${p.label} must be at most ${shown(p.high)}, got ${got}: ${p.remedy}`;
   return null;
 }
 
@@ -54,7 +55,7 @@ export function NumberSheet(props: Props) {
         event.preventDefault();
         const wrong = refusal(props, typed);
         setSaid(wrong);
-        if (!wrong) props.onSet(scale.toSi(typedNumber(typed)));
+        if (!wrong) props.onSet(scale.toSi(typedNumber(typed, scale.unit)));
       }}
     >
       <Form.Label htmlFor={id}>{props.label}</Form.Label>
@@ -71,7 +72,7 @@ export function NumberSheet(props: Props) {
           onFocus={(e) => e.target.select()}
           onKeyDown={(e) => {
             const step = { ArrowUp: scale.step, ArrowDown: -scale.step }[e.key];
-            const now = typedNumber(typed);
+            const now = typedNumber(typed, scale.unit);
             if (step === undefined || !Number.isFinite(now)) return;
             e.preventDefault();
             setTyped(String(Number((now + step).toFixed(3))));

@@ -8,7 +8,8 @@ import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../api/reso
 import type {
   Box, DayBoard, Fit, Head, HeadDay, HookFit, Mark, Plastic, Reference, School, Settings, Findings, RiggingPlan } from "../api/types";
 import { plainBoard, plainHead } from "../tests/sample";
-import { Choice, Fact } from "../ui/fact";
+import { Choice } from "../ui/choice";
+import { Fact } from "../ui/fact";
 import { makeQuery, storedFacts, typedKeyOf } from "../features/question/facts";
 import { QuestionProvider, useQuestion } from "../features/question/question";
 import { currentStep, setStep, startAt } from "../features/question/time";

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
-from typing import Literal
+from typing import Literal, NamedTuple
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -17,8 +16,7 @@ ClockKind = Literal["local", "standard", "utc"]
 Unit = Literal["m", "ft"]
 
 
-@dataclass(frozen=True)
-class Raw:
+class Raw(NamedTuple):
     """One time and height of a line, before its instant is known."""
 
     line: int

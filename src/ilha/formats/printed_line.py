@@ -8,8 +8,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, NamedTuple
 
 Kind = Literal["high", "low"]
 Order = Literal["day-first", "month-first"]
@@ -54,8 +53,7 @@ _ZONE = re.compile(r"\b(UTC|GMT|UT|BST|CET|CEST|WET|WEST|[A-Z]{1,2}[SD]T)\b(?:[+
 _WORD = re.compile(r"[^\W\d_][^\W\d_.-]*")
 
 
-@dataclass(frozen=True)
-class Day:
+class Day(NamedTuple):
     """A day as it is written: numbers whose order is not known yet, or all three."""
 
     first: int
@@ -67,22 +65,19 @@ class Day:
     weekday: int | None = None
 
 
-@dataclass(frozen=True)
-class Height:
+class Height(NamedTuple):
     value: float
     unit: Literal["m", "ft"] | None
 
 
-@dataclass(frozen=True)
-class Clock:
+class Clock(NamedTuple):
     hour: int
     minute: int
     offset_min: int | None = None
     """From UTC, where the line says so itself."""
 
 
-@dataclass(frozen=True)
-class LineRead:
+class LineRead(NamedTuple):
     """What a line holds. month : (month, year) of a heading."""
 
     day: Day | None
@@ -120,14 +115,14 @@ def read_line(line: str, dotted: bool = False) -> LineRead:
     clocks = clocks or _clocks(rest, dotted)
     if day is None and clocks:
         day = _bare_day(rest, weekday is not None, len(clocks))
-    if day is not None:
-        day = replace(day, weekday=weekday)
+    if day is not None and weekday is not None:
+        day = day._replace(weekday=weekday)
     heights = _heights(rest, len(clocks))
     if day is not None and day.is_settled and day.year and len(heights) == len(clocks) + 1 \
             and day.year % 100 < 60:
         # "1 Dec 2034 3.2": what looked like a year was 20:34.
         clocks = (Clock(day.year // 100, day.year % 100), *clocks)
-        day = replace(day, year=None)
+        day = day._replace(year=None)
     left = re.findall(r"\S*\d\S*", rest.text)
     fault = None
     if left and (clocks or heights or day):
@@ -140,7 +135,7 @@ def read_line(line: str, dotted: bool = False) -> LineRead:
 def _separated(line: str) -> str:
     """A line whose columns stand apart by spaces, and whose decimals take a point."""
     plain = re.sub(r"[\u00a0|\"\t;]", " ", line)
-    return _DECIMAL_COMMA.sub(r"\1.\2", plain).replace(",", " ")
+    return _DECIMAL_COMMA.sub(r"\1.\2", plain).replace(",", " ") if "," in plain else plain
 
 
 def _heading(rest: _Rest) -> tuple[int, int] | None:

@@ -1,6 +1,7 @@
 // Facts of the bench that the outfit asks too: the cover, the school of shank.
 import type { FitQuery } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { useQuestion } from "../question/question";
 
 export const COVERS: { value: NonNullable<FitQuery["cover"]>; words: string }[] = [

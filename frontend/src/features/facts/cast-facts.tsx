@@ -1,5 +1,6 @@
 // How it gets to the fish and how it is worked: cast, fall, retrieve.
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { ASSUMED } from "../question/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../question/question";

@@ -1,6 +1,7 @@
 // The fish that is wanted, where it feeds and how it is in the mood: facts that several views ask.
 import type { ChoiceQuery } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { NumberSheet } from "../../ui/number-sheet";
 import { KG_SCALE, newtonsOfKg, strengthText } from "../../base/units";
 import { ASSUMED_FISH } from "../question/facts";
@@ -18,20 +19,20 @@ export function FishFact({ any }: { any?: { words: string; note: string } }) {
   const options = [
     ...(any ? [{ value: "", ...any }] : []),
     ...reference.fish.map((f) => ({
-      value: f.key, words: f.name,
+      value: f.key, words: f.name, also: f.also,
       note: `${f.scientific}${f.scientific ? ": " : ""}${f.mouth} mouth${f.teeth === "none" || f.teeth === "small" ? "" : `, ${f.teeth} teeth`}, feeds ${WHERE[f.feeds] ?? f.feeds}`,
     })),
   ];
   return (
     <Fact label="fish" words={options.find((o) => o.value === key)?.words ?? "a fish that is gone"} source={facts.fish ? "chosen" : "assumed"}>
-      {(close) => <Choice options={options} value={key} onPick={(fish) => { set({ fish: fish || null, zone: null, fish_kg: null, line_least_kg: null }); close(); }} />}
+      {(close) => <Choice options={options} value={key} recent="fish" onPick={(fish) => { set({ fish: fish || null, zone: null, fish_kg: null, line_least_kg: null }); close(); }} />}
     </Fact>
   );
 }
 
 const MOODS: { value: NonNullable<ChoiceQuery["mood"]>; words: string; note: string }[] = [
   { value: "keen", words: "feeding freely", note: "they rise, and take what moves" },
-  { value: "steady", words: "in no special mood", note: "as on most days" },
+  { value: "steady", words: "feeding on and off", note: "as on most days" },
   { value: "shy", words: "shy", note: "pressured, cold or full: slower, smaller, closer" },
 ];
 

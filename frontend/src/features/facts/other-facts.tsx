@@ -1,7 +1,8 @@
 // The facts that do not follow the moment looked at: line, stance, rod, water, fish, school.
 import { memo } from "react";
 import type { DayBoard } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../question/question";
 import {

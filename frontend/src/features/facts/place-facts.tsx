@@ -1,6 +1,7 @@
 // The mark and the plastic, asked in several views.
 import { memo } from "react";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { useChosen, useQuestion } from "../question/question";
 
 const BOTTOMS: Record<string, string> = { grass: "grass", sand: "sand", mud: "mud", rock: "rock",

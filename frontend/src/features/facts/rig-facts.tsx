@@ -1,7 +1,8 @@
 // What else is on the line: a second head, a sinker, a nail weight.
 import { useId } from "react";
 import { Form } from "react-bootstrap";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { ASSUMED, frontHead } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
 import { GRAM_SCALE, grams, headName, length, lengthScale, smallScale, text } from "../../base/units";

@@ -1,6 +1,7 @@
 // What the choice asks beside place, fish and water: rods and lines that are with one, profile, salt.
 import type { DayQuery } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { useChosen, useQuestion } from "../question/question";
 import { FactNumber } from "./fact-number";
 import { PROFILES } from "./water-facts";

@@ -1,6 +1,7 @@
 // How one stands, and what goes with it: the rod tip, the depth to wade, a boat's drift.
 import type { Reference } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { ASSUMED } from "../question/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../question/question";

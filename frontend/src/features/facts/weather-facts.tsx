@@ -1,5 +1,6 @@
 // Wind, swell and thunder.
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { ASSUMED } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
 import { COMPASS, compass, length, lengthScale, text, wind, windScale } from "../../base/units";

@@ -8,11 +8,13 @@ import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 
 interface Now {
   board: DayBoard | undefined;
-  mark: Mark;
-  plastic: Plastic;
+  mark: Mark | undefined;
+  plastic: Plastic | undefined;
   head: Head | undefined;
 }
 
+/** Where there is no mark on the chart yet. */
+export const NOWHERE = "not on the chart";
 const SLACK = 0.05;
 const SKY = { night: "night", twilight: "low", day: "bright" } as const;
 /** How many times the model's count this head takes here, as learned. */
@@ -20,7 +22,8 @@ export const slowOf = (board: DayBoard, id: number | undefined): number =>
   board.taught.counts.find((t) => t.head_id === id)?.factor ?? 1;
 
 type Water = Pick<LogEvent, "depth_m" | "surface_speed_m_s" | "bears_m_s" | "stage" | "light" | "retrieve">;
-const NOT_KNOWN: Water = { depth_m: null, surface_speed_m_s: null, bears_m_s: null, stage: null, light: null, retrieve: "" };
+/** For the server to fill in. */
+export const NOT_KNOWN: Water = { depth_m: null, surface_speed_m_s: null, bears_m_s: null, stage: null, light: null, retrieve: "" };
 
 function waterOf(board: DayBoard, frame: Frame, head: Head | undefined): Water {
   const own: HeadFrame | undefined = frame.heads.find((h) => h.id === head?.id);
@@ -39,11 +42,11 @@ function waterOf(board: DayBoard, frame: Frame, head: Head | undefined): Water {
 export function eventNow(kind: LogEvent["kind"], now: Now, more: Partial<LogEvent> = {}): LogEvent {
   const { board, mark, plastic, head } = now;
   const at = nowS();
-  const frame = frameNow(board, mark.id, at);
+  const frame = frameNow(board, mark?.id ?? 0, at);
   return {
-    id: newId(), kind, at_utc_s: Math.round(at * 10) / 10, mark_id: mark.id, mark_name: mark.name,
-    head_id: head?.id ?? null, head_name: head?.name ?? "", plastic_id: plastic.id, plastic_name: plastic.name,
-    colour: plastic.colour, fish: null, length_cm: null, count_s: null, expected_s: null, note: "", answer: null,
+    id: newId(), kind, at_utc_s: Math.round(at * 10) / 10, mark_id: mark?.id ?? null, mark_name: mark?.name ?? NOWHERE,
+    head_id: head?.id ?? null, head_name: head?.name ?? "", plastic_id: plastic?.id ?? null, plastic_name: plastic?.name ?? "",
+    colour: plastic?.colour ?? "", fish: null, length_cm: null, count_s: null, expected_s: null, note: "", answer: null,
     ...(board && frame ? waterOf(board, frame, head) : NOT_KNOWN), ...more,
   };
 }

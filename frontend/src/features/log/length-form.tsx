@@ -8,7 +8,7 @@ export function LengthForm({ onSet }: { onSet: (length_cm: number) => void }) {
   const id = useId();
   const scale = fishScale(useUnits());
   const [typed, setTyped] = useState("");
-  const cm = scale.toSi(typedNumber(typed));
+  const cm = scale.toSi(typedNumber(typed, scale.unit));
   return (
     <form className="length-form" onSubmit={(e) => { e.preventDefault(); if (cm > 0 && cm <= 400) onSet(Math.round(cm * 10) / 10); }}>
       <label htmlFor={id}>length, {scale.unit}</label>

@@ -1,10 +1,11 @@
 // On the water: one tap for what happens, filled in from the plan, and the count from splash to slack.
 import { useEffect, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
-import { tell, undo, useWaiting } from "./log";
+import { replace, tell, undo, useWaiting } from "./log";
 import { length, text, type Units } from "../../base/units";
 import { AskLast } from "./ask-drop";
 import { LengthForm } from "./length-form";
+import { EventForm } from "./event-form";
 import { eventNow, slowOf, waterUnknown } from "./happened";
 import { frameNow } from "../day/now";
 import { useNow } from "../../base/use-now";
@@ -15,8 +16,9 @@ import { fallPath, placeAt } from "../../drawing/geometry/column";
 interface Props {
   /** null: the water of this mark and day is not on this device */
   board: DayBoard | undefined;
-  mark: Mark;
-  plastic: Plastic;
+  /** undefined: none is on the chart, or in the box; what happens is logged all the same */
+  mark: Mark | undefined;
+  plastic: Plastic | undefined;
   head: Head | undefined;
   units: Units;
   fish: string | null;
@@ -31,6 +33,7 @@ export function LogBar(props: Props) {
   const [last, setLast] = useState<LogEvent | null>(null);
   const [unkept, setUnkept] = useState<{ event: LogEvent; why: string } | null>(null);
   const [open, setOpen] = useState(false);
+  const [earlier, setEarlier] = useState<{ was: LogEvent | null } | null>(null);
   const aside = new Set(useWaiting().told.filter((row) => row.refused).map((row) => row.id));
   // It is shown as told only once it is kept.
   const say = async (event: LogEvent) => {
@@ -62,6 +65,7 @@ export function LogBar(props: Props) {
         {TAPS.map(([kind, words]) => (
           <button key={kind} type="button" onClick={() => log(kind, kind === "fish" ? { fish } : {})}>{words}</button>
         ))}
+        <button type="button" className="earlier" onClick={() => { setOpen(false); setEarlier({ was: null }); }}>earlier …</button>
       </div>
       {unkept && (
         <p className="told said" role="alert">
@@ -69,21 +73,28 @@ export function LogBar(props: Props) {
           <button type="button" className="plain" onClick={() => void say(unkept.event)}>try again</button>
         </p>
       )}
-      {last && !aside.has(last.id) && <Told event={last} onUndo={() => void takeBack(last)} onAmend={(more) => void say({ ...last, ...more })} />}
-      <AskLast mark_id={mark.id} units={props.units} />
+      {earlier && <EventForm was={earlier.was} near={{ mark, plastic, head, fish }} onHide={() => setEarlier(null)} onTold={async (event) => {
+        await (earlier.was ? replace(earlier.was, event) : tell(event));
+        setLast(event);
+      }} />}
+      {last && !aside.has(last.id) && <Told onRight={() => setEarlier({ was: last })} event={last} onUndo={() => void takeBack(last)} onAmend={(more) => void say({ ...last, ...more })} />}
+      {mark && <AskLast mark_id={mark.id} units={props.units} />}
       <WaitingNote />
     </section>
   );
 }
 
-function Told({ event, onUndo, onAmend }: { event: LogEvent; onUndo: () => void; onAmend: (more: Partial<LogEvent>) => void }) {
+function Told({ event, onUndo, onRight, onAmend }: { event: LogEvent; onUndo: () => void; onRight: () => void; onAmend: (more: Partial<LogEvent>) => void }) {
   return (
     <p className="told" role="status">
       <b>{KIND_WORDS[event.kind]}</b> {at(event)}{event.head_name && ` on ${event.head_name}`}
       {event.count_s != null && `: ${event.count_s.toFixed(1)} s`}
       {event.length_cm != null && `, ${event.length_cm} cm`}
       {waterUnknown(event) && ", the water not known here: filled in at home"}{" "}
-      <button type="button" className="plain" onClick={onUndo}>undo</button>
+      {event.head_id == null && event.kind !== "began" && event.kind !== "ended" && " No head is said."}
+      {event.kind === "fish" && !event.fish && " No fish is named."}{" "}
+      <button type="button" className="plain" onClick={onUndo}>undo</button>{" "}
+      <button type="button" className="plain" onClick={onRight}>{event.head_id == null || (event.kind === "fish" && !event.fish) ? "say which" : "correct"}</button>
       {event.kind === "fish" && event.length_cm == null && <LengthForm onSet={(length_cm) => onAmend({ length_cm })} />}
     </p>
   );
@@ -100,7 +111,7 @@ function Timer({ board, mark, head, units, onDrop }: Props & { onDrop: (count_s:
   }, [from]);
   // Of the minute it is thrown in; between throws it follows the clock.
   const minute = useNow(30);
-  const now = frameNow(board, mark.id, from === null ? minute : from / 1000);
+  const now = frameNow(board, mark?.id ?? 0, from === null ? minute : from / 1000);
   const own = now?.heads.find((h) => h.id === head?.id);
   const count = own?.bottom ?? null;
   const path = now && own && count !== null && own.fallHeight.length > 0 ? fallPath(own.fallHeight, own.fallShift, 0, count, now.depth) : null;

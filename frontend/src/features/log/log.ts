@@ -63,6 +63,17 @@ export async function undo(id: string): Promise<void> {
   await kept(id, null);
 }
 
+/**
+ * Another word in an event's place: told under an id of its own, the old one undone, together. What
+ * was sent before and comes again then undoes nothing.
+ */
+export async function replace(was: LogEvent, event: LogEvent): Promise<void> {
+  await keep(event.id, event);
+  await keep(was.id, null);
+  await changedHere();
+  void flush();
+}
+
 async function kept(id: string, event: LogEvent | null): Promise<void> {
   try {
     await keep(id, event);

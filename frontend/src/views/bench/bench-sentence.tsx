@@ -1,6 +1,7 @@
 // What lies on the bench, as a sentence in which every fact is a control.
 import type { Fit, Head } from "../../api/types";
-import { Choice, Fact } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact } from "../../ui/fact";
 import { COVERS, ShankFact } from "../../features/facts/bench-facts";
 import { FishFact } from "../../features/facts/fish-fact";
 import { NumberSheet } from "../../ui/number-sheet";

@@ -24,7 +24,7 @@ export function MeasureHook({ head, units }: { head: Head; units: Units }) {
   const id = useId();
   const value = (f: (typeof FIELDS)[number]) => typed[f.key] ?? String(Number(scale.fromSi(head[f.of]).toFixed(3)));
   const save = async () => {
-    const numbers = Object.fromEntries(FIELDS.map((f) => [f.key, scale.toSi(typedNumber(value(f)))]));
+    const numbers = Object.fromEntries(FIELDS.map((f) => [f.key, scale.toSi(typedNumber(value(f), scale.unit))]));
     const bad = FIELDS.find((f) => !Number.isFinite(numbers[f.key]));
     if (bad) return setSaid(`${bad.label} must be a number, got “${value(bad)}”: correct it`);
     try {

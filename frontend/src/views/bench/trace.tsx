@@ -29,8 +29,8 @@ export function Trace({ near, units, onHide }: { near: Plastic; units: Units; on
   const [said, setSaid] = useState("");
   const id = useId();
   const set = (key: string, value: string) => setTyped((t) => ({ ...t, [key]: value }));
-  const number = (key: string) => scale.toSi(typedNumber(typed[key]));
-  const mass = typed.mass_g === "" ? null : typedNumber(typed.mass_g);
+  const number = (key: string) => scale.toSi(typedNumber(typed[key], scale.unit));
+  const mass = typed.mass_g === "" ? null : typedNumber(typed.mass_g, "g");
   const shown = (key: (typeof MEASURES)[number]["key"]) => (number(key) > 0 ? number(key) : (near[key] ?? 1));
   const save = async () => {
     const bad = [...MEASURES.filter(({ key }) => !Number.isFinite(number(key))),

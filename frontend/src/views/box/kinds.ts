@@ -13,6 +13,8 @@ export interface Field {
   /** "small": mm or inches; "long": m or feet; "ounces": a fraction; "price": in the currency */
   is: "words" | "number" | "small" | "long" | "ounces" | "price" | readonly string[];
   note?: string;
+  /** of a plain number */
+  unit?: string;
   /** may be left empty */
   empty?: boolean;
 }
@@ -61,7 +63,7 @@ const heads: Gear<"heads"> = {
   lead: "A printed weight can be half the real one: weigh them. Lead: wash your hands, keep it from food and children.",
   fields: [
     { key: "printed_oz", label: "Printed, oz", is: "ounces", note: "3/8 or 0.375; empty if none", empty: true },
-    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: as printed", empty: true },
+    { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: as printed", empty: true },
     { key: "shape", label: "Shape", is: Object.keys(SHAPES) }, { key: "material", label: "Material", is: HEAD_MATERIALS },
     { key: "hook_size", label: "Hook", is: HOOK_SIZES },
     { key: "hook_straight_mm", label: "Straight part of its shank", is: "small", note: "empty: typical", empty: true },
@@ -90,7 +92,7 @@ const plastics: Gear<"plastics"> = {
     { key: "colour", label: "Colour", is: "words", empty: true },
     { key: "length_mm", label: "Length", is: "small" }, { key: "body_length_mm", label: "Working length, without a thin tail", is: "small" },
     { key: "width_mm", label: "Width", is: "small" }, { key: "height_mm", label: "Height", is: "small" },
-    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: from its shape", empty: true },
+    { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: from its shape", empty: true },
     CARRIED, { key: "condition", label: "Condition", is: ["new", "good", "worn", "torn"] }, PRICE,
   ],
   heads: ["plastic", "kind", "colour", "length", "weight", "left", "condition", "price"],
@@ -102,8 +104,8 @@ const plastics: Gear<"plastics"> = {
 const lines: Gear<"lines"> = {
   title: "Lines", one: "line",
   fields: [
-    NAME, { key: "kind", label: "Kind", is: ["braid", "nylon", "fluorocarbon"] }, { key: "strength_kg", label: "Holds, kg", is: "number" },
-    { key: "diameter_mm", label: "Diameter, mm", is: "number", note: "empty: usual of its kind and strength", empty: true },
+    NAME, { key: "kind", label: "Kind", is: ["braid", "nylon", "fluorocarbon"] }, { key: "strength_kg", label: "Holds, kg", is: "number", unit: "kg" },
+    { key: "diameter_mm", label: "Diameter, mm", is: "number", unit: "mm", note: "empty: usual of its kind and strength", empty: true },
   ],
   heads: ["line", "kind", "diameter", "holds"], cells: (l) => [l.name, l.kind ?? "braid", `${l.diameter_mm} mm`, kg(l.strength_kg)], name: (l) => l.name, blank: { kind: "braid" },
 };
@@ -111,10 +113,10 @@ const lines: Gear<"lines"> = {
 const rods: Gear<"rods"> = {
   title: "Rods", one: "rod", lead: "One cast that you measured makes all others: what was thrown, how far, on which line. Without one it is assumed to throw as rods of its rating do, and rules nothing out.",
   fields: [
-    NAME, { key: "lure_min_g", label: "Throws from, g", is: "number" }, { key: "lure_max_g", label: "to, g", is: "number" },
+    NAME, { key: "lure_min_g", label: "Throws from, g", is: "number", unit: "g" }, { key: "lure_max_g", label: "to, g", is: "number", unit: "g" },
     { key: "length_m", label: "Length", is: "long", empty: true },
-    { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number", note: "empty: assumed by the rating", empty: true }, { key: "cast_distance_m", label: "it flew", is: "long", empty: true },
-    { key: "cast_line_mm", label: "on line of, mm", is: "number", empty: true }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", note: "2.8 for a 127 mm jerk", empty: true },
+    { key: "cast_mass_g", label: "Measured cast: weight of the whole package, g", is: "number", unit: "g", note: "empty: assumed by the rating", empty: true }, { key: "cast_distance_m", label: "it flew", is: "long", empty: true },
+    { key: "cast_line_mm", label: "on line of, mm", is: "number", unit: "mm", empty: true }, { key: "cast_drag_cm2", label: "its drag area, cm²", is: "number", unit: "cm²", note: "2.8 for a 127 mm jerk", empty: true },
   ],
   heads: ["rod", "throws", "cast"],
   cells: (r, s) => [r.name, `${r.lure_min_g} to ${r.lure_max_g} g`, r.cast_distance_m == null
@@ -125,7 +127,7 @@ const rods: Gear<"rods"> = {
 
 const reels: Gear<"reels"> = {
   title: "Reels", one: "reel",
-  fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn, cm", is: "number" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", empty: true }],
+  fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn, cm", is: "number", unit: "cm" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", unit: "kg", empty: true }],
   heads: ["reel", "line a turn", "greatest drag"],
   cells: (r) => [r.name, `${r.line_per_turn_cm} cm`, r.drag_max_kg == null ? "–" : kg(r.drag_max_kg)], name: (r) => r.name, blank: {},
 };
@@ -133,8 +135,8 @@ const reels: Gear<"reels"> = {
 const leaders: Gear<"leaders"> = {
   title: "Leaders", one: "leader",
   fields: [
-    NAME, { key: "material", label: "Material", is: ["fluorocarbon", "nylon", "wire"] }, { key: "diameter_mm", label: "Diameter, mm", is: "number" },
-    { key: "strength_kg", label: "Holds, kg", is: "number" }, { key: "left_m", label: "Left on the spool", is: "long", empty: true },
+    NAME, { key: "material", label: "Material", is: ["fluorocarbon", "nylon", "wire"] }, { key: "diameter_mm", label: "Diameter, mm", is: "number", unit: "mm" },
+    { key: "strength_kg", label: "Holds, kg", is: "number", unit: "kg" }, { key: "left_m", label: "Left on the spool", is: "long", empty: true },
     { key: "price_m", label: "Price of a metre", is: "price", empty: true },
   ],
   heads: ["leader", "material", "diameter", "holds", "left", "a metre"],
@@ -146,7 +148,7 @@ const hooks: Gear<"hooks"> = {
   title: "Loose hooks", one: "hook", lead: "Points out of reach: a closed box, away from children and pockets.",
   fields: [
     { key: "kind", label: "Kind", is: ["straight", "offset", "offset, weighted", "wacky", "stinger"] }, { key: "size", label: "Size", is: HOOK_SIZES },
-    { key: "mass_g", label: "The scale says, g", is: "number", note: "empty: typical", empty: true },
+    { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: typical", empty: true },
     { key: "straight_mm", label: "Straight part", is: "small", note: "empty: typical", empty: true }, { key: "gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
     { key: "wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true }, CARRIED, PRICE,
   ],
@@ -158,7 +160,7 @@ const hooks: Gear<"hooks"> = {
 const WEIGHT_WORDS: Record<string, string> = { nail: "nail", bullet: "bullet sinker", sliding: "sliding sinker", bottom: "bottom sinker", shot: "split shot" };
 const weights: Gear<"weights"> = {
   title: "Loose weights", one: "weight",
-  fields: [{ key: "kind", label: "Kind", is: Object.keys(WEIGHT_WORDS) }, { key: "mass_g", label: "Weight, g", is: "number" }, { key: "material", label: "Material", is: HEAD_MATERIALS }, CARRIED, PRICE],
+  fields: [{ key: "kind", label: "Kind", is: Object.keys(WEIGHT_WORDS) }, { key: "mass_g", label: "Weight, g", is: "number", unit: "g" }, { key: "material", label: "Material", is: HEAD_MATERIALS }, CARRIED, PRICE],
   heads: ["weight", "grams", "material", "carried", "price"],
   cells: (w, s) => [WEIGHT_WORDS[w.kind] ?? w.kind, text(grams(w.mass_g)), w.material ?? "lead", String(w.carried), priceText(w.price, s)],
   name: (w) => `${text(grams(w.mass_g))} ${WEIGHT_WORDS[w.kind] ?? w.kind}`, blank: { kind: "sliding", material: "lead", carried: "1" },
@@ -173,19 +175,18 @@ const sundries: Gear<"sundries"> = {
 
 export const KINDS: { [K in GearKind]: Gear<K> } = { heads, plastics, lines, rods, reels, leaders, hooks, weights, sundries };
 
-/** "3/8", "1 1/2" or "0.375"; NaN for anything else. */
+/** "3/8", "1 1/2", "0.375" or "7 g"; NaN for anything else. */
 export function typedOunces(typed: string | undefined): number {
-  const found = /^\s*(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)\s*$/.exec(typed ?? "");
-  return found ? Number(found[1] ?? 0) + Number(found[2]) / Number(found[3]) : typedNumber(typed);
+  return typedNumber(typed, "oz");
 }
 
 /** A field's label with its unit, and what is typed in it to what is stored and back. */
 export function fieldScale(field: Field, s: Settings): { label: string; toSi: (x: string) => number; fromSi: (x: number) => string } {
   const scale = field.is === "small" ? smallScale(s) : field.is === "long" ? lengthScale(s) : null;
   const round = (x: number) => String(Number(x.toFixed(3)));
-  if (scale) return { label: `${field.label}, ${scale.unit}`, toSi: (x) => scale.toSi(typedNumber(x)), fromSi: (x) => round(scale.fromSi(x)) };
+  if (scale) return { label: `${field.label}, ${scale.unit}`, toSi: (x) => scale.toSi(typedNumber(x, scale.unit)), fromSi: (x) => round(scale.fromSi(x)) };
   if (field.is === "ounces") return { label: field.label, toSi: typedOunces, fromSi: ouncesText };
-  return { label: field.is === "price" ? `${field.label}, ${s.currency}` : field.label, toSi: typedNumber, fromSi: round };
+  return { label: field.is === "price" ? `${field.label}, ${s.currency}` : field.label, toSi: (x) => typedNumber(x, field.unit ?? ""), fromSi: round };
 }
 
 const unweighed = (row: GearRow, key: string) => key === "mass_g" && "weighed" in row && !row.weighed;

@@ -27,12 +27,12 @@ export function LidPart() {
     plastic_id: query.plastic_id, line_id: query.line_id, rod_id: query.rod_id, school: query.school,
     stance: query.stance ?? mark?.stance, cast_m: query.cast_m ?? mark?.cast_m, wind_m_s: query.wind_m_s, temperature_c: query.temperature_c,
     retrieve: facts.retrieve ?? "lift-drop", retrieve_speed_m_s: query.retrieve_speed_m_s, swell_m: query.swell_m, fish: facts.fish ?? undefined, tip_height_m: query.tip_height_m, cover_height_m: query.cover_height_m ?? mark?.cover_height_m, practical_salinity: query.practical_salinity,
-    depth_to_m: depth.toSi(typedNumber(far)) || 8, current_to_m_s: current.toSi(typedNumber(fast)) || 1, mark_id: query.mark_id || undefined, date: query.date,
+    depth_to_m: depth.toSi(typedNumber(far, depth.unit)) || 8, current_to_m_s: current.toSi(typedNumber(fast, current.unit)) || 1, mark_id: query.mark_id || undefined, date: query.date,
   };
   const swum = reference.retrieves.find((r) => r.key === asked.retrieve)?.steady ?? false;
   const chart = useQuery({ ...lidQuery(asked), placeholderData: keepPreviousData });
   const paper = fileOf("lid.pdf", {
-    ...asked, width_mm: typedNumber(wide) || 90, height_mm: typedNumber(high) || 60,
+    ...asked, width_mm: typedNumber(wide, "mm") || 90, height_mm: typedNumber(high, "mm") || 60,
     weights: units.head_unit, depths: units.depth_unit, speeds: units.speed_unit,
   });
   return (

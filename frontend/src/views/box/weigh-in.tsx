@@ -51,7 +51,7 @@ export function WeighIn({ kind, things, says, onDone }: Props) {
   const save = async () => {
     if (!thing) return;
     if (typed.trim() === "") return next();
-    const mass_g = typedNumber(typed);
+    const mass_g = typedNumber(typed, "g");
     if (!(mass_g > 0 && mass_g <= 500)) return setSaid(`The scale's grams must be above 0 and at most 500, got ${typed}: read it again.`);
     try {
       await weigh.mutateAsync({ id: thing.id, mass_g });
@@ -61,7 +61,7 @@ export function WeighIn({ kind, things, says, onDone }: Props) {
     }
   };
   const said_g = thing?.said_g ?? null;
-  const seen = typedNumber(typed) - (thing?.hook_g ?? 0);
+  const seen = typedNumber(typed, "g") - (thing?.hook_g ?? 0);
   return (
     <section className="know-body weigh-in">
       {thing ? (

@@ -62,7 +62,7 @@ function Without({ refused }: { refused: Error | null }) {
   return (
     <div className="without">
       <NoWater refused={refused} />
-      {mark && plastic && <LogBar board={undefined} mark={mark} plastic={plastic} units={units} fish={facts.fish} head={box.heads.find((h) => h.id === fished)} />}
+      <LogBar board={undefined} mark={mark} plastic={plastic} units={units} fish={facts.fish} head={box.heads.find((h) => h.id === fished)} />
     </div>
   );
 }

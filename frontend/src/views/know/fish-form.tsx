@@ -54,7 +54,7 @@ export function FishForm({ fish, book, onHide, onSaved }: {
     // What stays as it was shown is not rounded to what was shown.
     const numbers = Object.fromEntries(NUMBERS.map((key) => {
       const scale = scaleOf(key, units);
-      return [key, typed[key] === shownAs(from[key], scale) ? from[key] : scale.toSi(typedNumber(typed[key]))];
+      return [key, typed[key] === shownAs(from[key], scale) ? from[key] : scale.toSi(typedNumber(typed[key], scale.unit))];
     }));
     const missing = Object.entries(numbers).find(([, value]) => !Number.isFinite(value));
     if (missing) return setSaid("Its weight, warmth and what it eats are numbers: enter both ends.");

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { Away } from "../../api/client";
 import { logQuery } from "../../api/log";
 import type { LogEvent, Mark, Trip } from "../../api/types";
-import { tell, undo } from "../../features/log/log";
+import { EventForm } from "../../features/log/event-form";
+import { newId, replace, tell, undo } from "../../features/log/log";
 import { useChosen } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { fishScale, text } from "../../base/units";
@@ -40,15 +41,27 @@ function Trips() {
   const [unkept, setUnkept] = useState("");
   const said = (work: Promise<void>, done: () => void) => void work.then(() => { setUnkept(""); done(); }, (why: Error) => setUnkept(why.message));
   const [gone, setGone] = useState<LogEvent | null>(null);
-  const { marks } = useChosen();
+  const [righted, setRighted] = useState<{ was: LogEvent; is: LogEvent } | null>(null);
+  const [form, setForm] = useState<{ was: LogEvent | null } | null>(null);
+  const { marks, mark, plastic } = useChosen();
   const away = error instanceof Away;
   return (
     <section className="know-body">
       <WaitingNote />
       {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(tell(gone), () => setGone(null))}>put it back</button></p>}
+      {righted && <p className="strip" role="status">Put right: {KIND_WORDS[righted.is.kind]} {clock(righted.is, zoneOf(marks, righted.is.mark_name))}, {righted.is.mark_name}. <button type="button" className="plain" onClick={() => said(replace(righted.is, { ...righted.was, id: newId() }), () => setRighted(null))}>as it was</button></p>}
       {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
+      <p className="log-more">
+        <button type="button" className="do" onClick={() => setForm({ was: null })}>add what happened earlier</button>
+      </p>
+      {form && <EventForm was={form.was} near={{ mark, plastic }} onHide={() => setForm(null)} onTold={async (event) => {
+        if (!form.was) return tell(event);
+        await replace(form.was, event);
+        setRighted({ was: form.was, is: event });
+        setGone(null);
+      }} />}
       {trips?.length === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
-      {trips?.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => said(undo(e.id), () => setGone(e))} />)}
+      {trips?.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => said(undo(e.id), () => { setGone(e); setRighted(null); })} onRight={(was) => setForm({ was })} />)}
       {hasNextPage && <p><button type="button" className="do" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>{isFetchingNextPage ? "reading on …" : "earlier trips"}</button></p>}
       {!data && <p className="waiting" role="status">{error ? (away ? "The server does not answer; what you tap is kept here." : plainWords(error)) : "Reading the log …"}</p>}
     </section>
@@ -67,7 +80,7 @@ function day(seconds: number, timeZone: string): string {
 const zoneOf = (marks: Mark[], place: string): string =>
   marks.find((m) => m.name === place)?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-function TripPart({ trip, open, onRemove }: { trip: Trip; open: boolean; onRemove: (e: LogEvent) => void }) {
+function TripPart({ trip, open, onRemove, onRight }: { trip: Trip; open: boolean; onRemove: (e: LogEvent) => void; onRight: (e: LogEvent) => void }) {
   const [shown, setShown] = useState(open);
   const [again, setAgain] = useState(false);
   const { marks } = useChosen();
@@ -91,14 +104,14 @@ function TripPart({ trip, open, onRemove }: { trip: Trip; open: boolean; onRemov
               {again && <AgainPart mark_id={where} from={trip.start_utc_s} to={trip.end_utc_s} zone={zone} />}
             </>
           )}
-          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} zone={zone} onRemove={() => onRemove(e)} />)}</ul>
+          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} zone={zone} onRemove={() => onRemove(e)} onRight={() => onRight(e)} />)}</ul>
         </>
       )}
     </article>
   );
 }
 
-function EventRow({ event: e, zone, onRemove }: { event: LogEvent; zone: string; onRemove: () => void }) {
+function EventRow({ event: e, zone, onRemove, onRight }: { event: LogEvent; zone: string; onRemove: () => void; onRight: () => void }) {
   const scale = fishScale(useUnits());
   const size = e.length_cm == null ? "" : `, ${text({ value: scale.fromSi(e.length_cm).toFixed(0), unit: scale.unit })}`;
   const with_ = [e.head_name, e.plastic_name, e.colour].filter(Boolean).join(", ");
@@ -106,7 +119,8 @@ function EventRow({ event: e, zone, onRemove }: { event: LogEvent; zone: string;
     <li>
       <time>{clock(e, zone)}</time> <b>{KIND_WORDS[e.kind]}{e.fish && `: ${e.fish.replaceAll("-", " ")}`}{size}</b>{" "}
       {e.count_s != null && <span>{e.count_s.toFixed(1)} s{e.expected_s != null && `, the model says ${e.expected_s.toFixed(1)}`}; </span>}
-      <span>{with_}</span>{" "}
+      <span>{with_}{e.note && `. ${e.note}`}</span>{" "}
+      <button type="button" className="plain" onClick={onRight}>correct</button>{" "}
       <button type="button" className="plain" onClick={onRemove}>remove</button>
     </li>
   );

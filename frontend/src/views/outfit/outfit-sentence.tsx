@@ -1,7 +1,8 @@
 // The situation as a sentence in which every fact is a control.
 import { useState } from "react";
 import type { Choice as Chosen, ChoiceQuery, DayBoard } from "../../api/types";
-import { Choice, Fact, type Source } from "../../ui/fact";
+import { Choice } from "../../ui/choice";
+import { Fact, type Source } from "../../ui/fact";
 import type { Facts } from "../../features/question/facts";
 import { FishFact, MoodFact, NeedFact, WHERE } from "../../features/facts/fish-fact";
 import { useQuestion } from "../../features/question/question";

@@ -60,7 +60,7 @@ export function typedOf(mark: NewMark, units: Units): Typed {
 export function groundOf(typed: string, units: Units): number[][] | null {
   const scale = lengthScale(units);
   const out = typed.split(/\n/).filter((line) => line.trim() !== "")
-    .map((line) => line.trim().split(/[\s;]+/).map((part) => scale.toSi(typedNumber(part))));
+    .map((line) => line.trim().split(/[\s;]+/).map((part) => scale.toSi(typedNumber(part, scale.unit))));
   return out.every((pair) => pair.length === 2 && pair.every(Number.isFinite)) ? out : null;
 }
 
@@ -78,7 +78,7 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
       body[field.key] = port !== null && tidal.has(field.key) ? 0 : null;
       continue;
     }
-    const value = typedNumber(text);
+    const value = typedNumber(text, field.scale(units).unit);
     if (!Number.isFinite(value)) {
       return { field: field.key, said: `${field.label} must be a number, got “${typed[field.key] ?? ""}”: correct it` };
     }

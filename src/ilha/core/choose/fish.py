@@ -32,6 +32,8 @@ MINDS = {
              " as one can bear, and a doctor.",
     "beak": "A beak full of small teeth that tears loose: soft hands.",
     "jumps": "It jumps, at people too: keep clear of it, and give line.",
+    "let go": "A shark: let it go. It stays in the water, the leader is cut short with long pliers,"
+              " hands away from the mouth.",
     "regulated": "Protected or limited in many waters: know the local rule before you cast.",
     "pressure": "Hurt when hauled from depth: fish shallower, or carry what takes it back down.",
 }
@@ -45,7 +47,7 @@ RELEASE = ("Wet hands, support the belly, no winding it to the rod tip; what goe
 class Fish:
     """One species or close group. comfort_c : water temperature in which it feeds, °C.
     forage_mm : length of what it eats. usual_kg : what one of usual size
-    weighs. minds : keys of ``MINDS``.
+    weighs. minds : keys of ``MINDS``. also : what anglers call it elsewhere.
 
     Raises
     ------
@@ -69,6 +71,7 @@ class Fish:
     forage_mm: tuple[float, float]
     eats: tuple[str, ...]
     minds: tuple[str, ...]
+    also: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         where = f"fish[{self.key}]"
@@ -97,6 +100,8 @@ class Fish:
     def plain(self) -> dict[str, object]:
         """Every fact by its flat name, as it is stored and shown."""
         facts = {field.name: getattr(self, field.name) for field in fields(self)}
+        # Names to find it by are of the book, not of a row.
+        del facts["also"]
         (low_c, high_c), (low_mm, high_mm) = facts.pop("comfort_c"), facts.pop("forage_mm")
         return {**facts, "comfort_low_c": low_c, "comfort_high_c": high_c,
                 "forage_low_mm": low_mm, "forage_high_mm": high_mm,
@@ -113,7 +118,8 @@ def _fish() -> dict[str, Fish]:
     for key, row in read_table("fish.toml").items():
         comfort, forage = row.pop("comfort_c"), row.pop("forage_mm")
         eats, minds = tuple(row.pop("eats")), tuple(row.pop("minds"))
-        out[key] = Fish(key=key, comfort_c=(float(comfort[0]), float(comfort[1])),
+        also = tuple(row.pop("also", ()))
+        out[key] = Fish(also=also, key=key, comfort_c=(float(comfort[0]), float(comfort[1])),
                         forage_mm=(float(forage[0]), float(forage[1])), eats=eats, minds=minds,
                         **row)
     return out
@@ -125,6 +131,8 @@ def of_plain(plain: Mapping[str, Any]) -> Fish:
     own |= {"comfort_c": (plain["comfort_low_c"], plain["comfort_high_c"]),
             "forage_mm": (plain["forage_low_mm"], plain["forage_high_mm"]),
             "eats": tuple(plain["eats"]), "minds": tuple(plain["minds"])}
+    if own.get("key") in FISH:
+        own["also"] = FISH[own["key"]].also
     return Fish(**own)
 
 
@@ -132,7 +140,8 @@ FISH = _fish()
 
 
 def fish_named(name: str, book: Mapping[str, Fish] = FISH) -> Fish:
-    """A fish of a book by its key, common or scientific name, whatever the capitals.
+    """A fish of a book by its key, common or scientific name, whatever the capitals; by what
+    anglers call it, where they call no other so.
 
     Raises
     ------
@@ -143,5 +152,8 @@ def fish_named(name: str, book: Mapping[str, Fish] = FISH) -> Fish:
     for fish in book.values():
         if wanted in (fish.key, fish.name.lower(), fish.scientific.lower()):
             return fish
+    called = [fish for fish in book.values() if wanted in map(str.lower, fish.also)]
+    if len(called) == 1:
+        return called[0]
     raise DomainError("fish", "must be a fish that is known", name, "",
                       "for instance European seabass, or add it")

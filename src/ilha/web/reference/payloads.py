@@ -45,6 +45,7 @@ class FishNote(Payload):
     key: str
     name: str
     scientific: str
+    also: list[str] = Field(description="what anglers call it elsewhere")
     feeds: str
     mouth: str
     teeth: str
