@@ -21,6 +21,7 @@ const OutfitView = lazy(() => import("./views/outfit/outfit-view"));
 const KnowView = lazy(() => import("./views/know/know-view"));
 const BoxView = lazy(() => import("./views/box/box-view"));
 const LogView = lazy(() => import("./views/log/log-view"));
+const FirstView = lazy(() => import("./views/first/first-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
 
@@ -70,6 +71,7 @@ export function App() {
                     <Route path="/box" element={<BoxView />} />
                     <Route path="/log" element={<LogView />} />
                     <Route path="/places" element={<PlacesView />} />
+                    <Route path="/first" element={<FirstView />} />
                     <Route path="*" element={<Navigate to="/" replace />} />
                   </Routes>
                 </Suspense>

@@ -153,3 +153,9 @@ def set_number(page: Page, label: str, value: str) -> None:
     fact(page, label).click()
     page.locator(".popover input").first.fill(value)
     page.locator(".popover").get_by_role("button", name="Set", exact=True).first.click()
+
+
+def axe_clean(page: Page) -> None:
+    """What axe-core finds on the page as it stands: nothing."""
+    page.evaluate(AXE.read_text())
+    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -379,17 +378,3 @@ def test_two_heads_beside_each_other_and_their_hours(
     sheet.get_by_role("combobox").nth(3).select_option(index=9)
     expect(sheet.locator("tbody")).not_to_have_text(before)
     watch.must_be_clean()
-
-
-def test_an_empty_box_says_what_is_missing(page: Page, tmp_path: Path, watch: Watch) -> None:
-    empty = Server(tmp_path / "empty.sqlite3", demo=False)
-    empty.start()
-    try:
-        for path in ("", "bench"):
-            page.goto(empty.url + path)
-            said = page.get_by_role("status")
-            expect(said).to_contain_text("The box is empty.")
-            expect(said).to_contain_text("There is no mark, no plastic, no head, no line yet")
-        watch.must_be_clean()
-    finally:
-        assert empty.stop() == 0

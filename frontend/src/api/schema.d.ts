@@ -2144,7 +2144,7 @@ export interface components {
             /** Tip Height M */
             tip_height_m: number;
             /** Turns */
-            turns: components["schemas"]["ilha__web__day__payloads__TideTurn"][];
+            turns: components["schemas"]["TideTurn"][];
             /** Verdicts */
             verdicts: ("right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short")[];
             wade: components["schemas"]["Wade"] | null;
@@ -3483,6 +3483,11 @@ export interface components {
         /** Mark */
         Mark: {
             /**
+             * Assumed
+             * @description of these fields, those that nobody measured: typical of the kind of place
+             */
+            assumed?: string[];
+            /**
              * Bottom
              * @enum {string}
              */
@@ -3944,6 +3949,11 @@ export interface components {
          */
         NewMark: {
             /**
+             * Assumed
+             * @description of these fields, those that nobody measured: typical of the kind of place
+             */
+            assumed?: string[];
+            /**
              * Bottom
              * @enum {string}
              */
@@ -4046,9 +4056,10 @@ export interface components {
         NewPlastic: {
             /**
              * Body Length Mm
-             * @description without a thin tail
+             * @description without a thin tail; null: typical of its look
+             * @default null
              */
-            body_length_mm: number;
+            body_length_mm?: number | null;
             /**
              * Carried
              * @default 1
@@ -4077,8 +4088,12 @@ export interface components {
              * @default 0
              */
             extra_drag_cm2?: number;
-            /** Height Mm */
-            height_mm: number;
+            /**
+             * Height Mm
+             * @description null: typical
+             * @default null
+             */
+            height_mm?: number | null;
             /** Length Mm */
             length_mm: number;
             /**
@@ -4110,8 +4125,12 @@ export interface components {
              * @default null
              */
             profile?: number[][] | null;
-            /** Width Mm */
-            width_mm: number;
+            /**
+             * Width Mm
+             * @description null: typical
+             * @default null
+             */
+            width_mm?: number | null;
         };
         /** NewReel */
         NewReel: {
@@ -4614,6 +4633,38 @@ export interface components {
             name: string;
         };
         /**
+         * PlaceNote
+         * @description A kind of place, and what a mark of it is assumed to have until it is described.
+         */
+        PlaceNote: {
+            /**
+             * Bottom
+             * @enum {string}
+             */
+            bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
+            /** Cast M */
+            cast_m: number;
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Exposure
+             * @enum {string}
+             */
+            exposure: "sheltered" | "partly open" | "open sea";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "pothole" | "bar" | "creek bend" | "marsh edge" | "dock" | "bridge" | "channel" | "harbour" | "jetty" | "surf" | "wash" | "shallow reef" | "reef" | "ledge" | "wreck" | "open structure";
+            /**
+             * Stance
+             * @enum {string}
+             */
+            stance: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+            /** Waters */
+            waters: string;
+        };
+        /**
          * PlanRun
          * @description One head for a while; ``head_id`` null where none is right or the mark is dry.
          */
@@ -4705,6 +4756,11 @@ export interface components {
             mass_g: number;
             /** Material */
             material: string;
+            /**
+             * Measured
+             * @description all round; else typical of its look and length
+             */
+            measured: boolean;
             /** Name */
             name: string;
             /** Price */
@@ -5016,6 +5072,8 @@ export interface components {
             hardware: string[];
             /** Local First */
             local_first: string;
+            /** Places */
+            places: components["schemas"]["PlaceNote"][];
             /** Retrieves */
             retrieves: components["schemas"]["RetrieveNote"][];
             /** Schools */
@@ -5821,6 +5879,18 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** TableTurn */
+        TableTurn: {
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+            /** Time Utc S */
+            time_utc_s: number;
+        };
         /**
          * Take
          * @description So many of a kind: of these ``missing`` are not in the box.
@@ -5992,10 +6062,24 @@ export interface components {
             /** Until Utc S */
             until_utc_s: number | null;
         };
+        /** TideTurn */
+        TideTurn: {
+            /** Clock */
+            clock: string;
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+            /** Step */
+            step: number;
+        };
         /** TideTurns */
         TideTurns: {
             /** Turns */
-            turns: components["schemas"]["ilha__web__places__payloads__TideTurn"][];
+            turns: components["schemas"]["TableTurn"][];
         };
         /**
          * TimeDifference
@@ -6314,32 +6398,6 @@ export interface components {
              * @default 1
              */
             to_bottom_m?: number;
-        };
-        /** TideTurn */
-        ilha__web__day__payloads__TideTurn: {
-            /** Clock */
-            clock: string;
-            /** Height M */
-            height_m: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "high" | "low";
-            /** Step */
-            step: number;
-        };
-        /** TideTurn */
-        ilha__web__places__payloads__TideTurn: {
-            /** Height M */
-            height_m: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "high" | "low";
-            /** Time Utc S */
-            time_utc_s: number;
         };
     };
     responses: never;

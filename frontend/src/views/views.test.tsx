@@ -40,7 +40,7 @@ const MARK: Mark = {
 const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
   colour: "white", length_mm: 127, body_length_mm: 104, width_mm: 14, height_mm: 16, mass_g: 10.5,
-  density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], traced: false, extra_drag_cm2: 0,
+  density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], traced: false, measured: true, extra_drag_cm2: 0,
   weighed: true, shape_g: 10.2, carried: 5, condition: "good", price: 0.9, counted_utc_s: 0, lost: 0,
 };
 const head = (id: number, oz: number): Head => ({
@@ -83,7 +83,7 @@ function inQuestion(child: ReactNode): ReactNode {
   queries.setQueryData(settingsQuery.queryKey, SETTINGS);
   queries.setQueryData(boxQuery.queryKey, BOX);
   queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], cautions: [], local_first: "", fish: [], retrieves: [], symptoms: [], hardware: [], tide_service: false });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], places: [], cautions: [], local_first: "", fish: [], retrieves: [], symptoms: [], hardware: [], tide_service: false });
   return (
     <QueryClientProvider client={queries}>
       <MemoryRouter><Suspense><QuestionProvider>{child}</QuestionProvider></Suspense></MemoryRouter>

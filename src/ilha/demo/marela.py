@@ -40,7 +40,7 @@ def _mark(
         neap_rate_m_s=neap, spring_rate_m_s=spring, slack_lag_min=lag, flood_to_deg=flood,
         caution=caution, tide_offset_min=0.0, tide_height_offset_m=0.0,
         stream_id=None, exposure=exposure, tip_height_m=None, way_back_depth_m=way_back,
-        ground=None, shelter="even",
+        ground=None, shelter="even", assumed="[]",
     ))
 
 

@@ -52,12 +52,18 @@ def checked(conn: sqlite3.Connection, new: NewMark) -> marks.NewMark:
     Ground.of(new.ground)
     row = new.model_dump()
     row["ground"] = None if not new.ground else json.dumps(new.ground)
+    strange = [name for name in new.assumed if name not in NewMark.model_fields]
+    if strange:
+        raise FieldError("assumed", f"`assumed` must name facts of a mark, got {strange[0][:40]}:"
+                                    " leave it out")
+    row["assumed"] = json.dumps(sorted(set(new.assumed)))
     return cast(marks.NewMark, row)
 
 
 def shown(row: marks.Mark) -> dict[str, Any]:
     """A mark as its payload has it."""
-    return {**row, "ground": None if row["ground"] is None else json.loads(row["ground"])}
+    return {**row, "ground": None if row["ground"] is None else json.loads(row["ground"]),
+            "assumed": json.loads(row["assumed"])}
 
 
 def one(conn: sqlite3.Connection, row_id: int) -> marks.Mark:
@@ -93,6 +99,7 @@ def as_gpx(conn: sqlite3.Connection) -> str:
     own = {stream["id"]: stream["name"] for stream in streams.listed(conn)}
     return gpx.write([
         {key: value for key, value in row.items() if key not in ("tide_port_id", "stream_id")}
+        | {"assumed": " ".join(json.loads(row["assumed"]))}
         | {"tide": ports.get(row["tide_port_id"] or 0), "stream": own.get(row["stream_id"] or 0)}
         for row in marks.listed(conn)
     ])
@@ -156,6 +163,8 @@ def _mark_of(point: gpx.Waypoint, known: _Known, near: marks.Mark | None) -> New
     given.pop("time", None)
     if "ground" in given:
         given["ground"] = _points(given["ground"])
+    if "assumed" in given:
+        given["assumed"] = [name for name in str(given["assumed"]).split() if name]
     for own, theirs in (("caution", "desc"), ("kind", "type")):
         if theirs in given:
             given[own] = given.pop(theirs)

@@ -34,9 +34,10 @@ class NewPlastic(Asked):
     material: PlasticMaterial
     colour: str = Field("", max_length=40)
     length_mm: float = Field(ge=20.0, le=500.0)
-    body_length_mm: float = Field(gt=0.0, le=500.0, description="without a thin tail")
-    width_mm: float = Field(ge=1.0, le=200.0)
-    height_mm: float = Field(ge=1.0, le=200.0)
+    body_length_mm: float | None = Field(
+        None, gt=0.0, le=500.0, description="without a thin tail; null: typical of its look")
+    width_mm: float | None = Field(None, ge=1.0, le=200.0, description="null: typical")
+    height_mm: float | None = Field(None, ge=1.0, le=200.0, description="null: typical")
     mass_g: float | None = Field(
         None, ge=0.001, le=1000.0, description="null: from shape and material")
     profile: list[list[float]] | None = Field(
@@ -198,6 +199,9 @@ class NewMark(Asked):
         None, max_length=400, description="the bottom along the cast: distance from the rod and"
         " charted depth, m; null: level")
     shelter: Shelter = Field("even", description="what stands in the current's way")
+    assumed: list[str] = Field(
+        default_factory=list, max_length=30, description="of these fields, those that nobody"
+        " measured: typical of the kind of place")
 
 
 class TideRanges(Asked):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any, cast
 
-from ilha.core.choose.box import hook_grams
+from ilha.core.choose.box import hook_grams, typical_measures
 from ilha.core.move.cast import INERTIA, usual_cast
 from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
@@ -71,9 +71,10 @@ def plastic(
     new: NewPlastic, before: plastics.Plastic | None, now_s: float
 ) -> plastics.NewPlastic:
     """A plastic to be stored, after the rules that no single field can tell."""
-    if new.body_length_mm > new.length_mm:
+    body_mm, width_mm, height_mm = _measures(new)
+    if body_mm > new.length_mm:
         raise FieldError("body_length_mm", "`body_length_mm` must be at most the length,"
-                                           f" {new.length_mm:g} mm, got {new.body_length_mm:g} mm:"
+                                           f" {new.length_mm:g} mm, got {body_mm:g} mm:"
                                            " measure the body without a thin tail")
     if new.profile is not None:
         for i, point in enumerate(new.profile):
@@ -81,22 +82,31 @@ def plastic(
                 raise FieldError(f"profile[{i}]", f"`profile[{i}]` must be a share and a half"
                                                   f" height, got {len(point)} numbers: give two")
         points = cast(Points, tuple(tuple(point) for point in new.profile))
-        Outline(m_from_mm(new.body_length_mm), m_from_mm(new.height_mm), points)
+        Outline(m_from_mm(body_mm), m_from_mm(height_mm), points)
     family = LOOKS[new.look]
     density = PLASTIC_MATERIALS[new.material] / 1000.0
     if new.density_g_cm3 is not None:
         density = new.density_g_cm3
     mass = new.mass_g
     if mass is None:
-        mass = _shape_g(family, new.length_mm, new.width_mm, new.height_mm, density)
+        mass = _shape_g(family, new.length_mm, width_mm, height_mm, density)
     return plastics.NewPlastic(
         name=new.name, family=family, look=new.look, material=new.material, colour=new.colour,
-        length_mm=new.length_mm, body_length_mm=new.body_length_mm, width_mm=new.width_mm,
-        height_mm=new.height_mm, mass_g=mass, density_g_cm3=density,
+        length_mm=new.length_mm, body_length_mm=body_mm, width_mm=width_mm,
+        height_mm=height_mm, mass_g=mass, density_g_cm3=density,
         extra_drag_cm2=new.extra_drag_cm2,
         profile=None if new.profile is None else json.dumps(new.profile),
         weighed=int(new.mass_g is not None), carried=new.carried, condition=new.condition,
-        price=new.price, counted_utc_s=_counted(new.carried, before, now_s))
+        price=new.price, counted_utc_s=_counted(new.carried, before, now_s),
+        measured=int(None not in (new.body_length_mm, new.width_mm, new.height_mm)))
+
+
+def _measures(new: NewPlastic) -> tuple[float, float, float]:
+    """Working length, width and height, mm: as measured, else typical of its look."""
+    usual = [round(mm_from_m(v), 1) for v in typical_measures(new.look, m_from_mm(new.length_mm))]
+    given = (new.body_length_mm, new.width_mm, new.height_mm)
+    body, width, height = (v if g is None else g for v, g in zip(usual, given, strict=True))
+    return body, width, height
 
 
 def shape_g(row: plastics.Plastic) -> float:
@@ -183,6 +193,7 @@ def plastic_again(row: plastics.Plastic) -> dict[str, Any]:
     """As :func:`head_again`, of a plastic."""
     usual = PLASTIC_MATERIALS[row["material"]] / 1000.0
     typed = row["weighed"] or row["mass_g"] != shape_g(row)
-    return {**row, "mass_g": row["mass_g"] if typed else None,
+    usual_too = () if row["measured"] else ("body_length_mm", "width_mm", "height_mm")
+    return {**row, **dict.fromkeys(usual_too), "mass_g": row["mass_g"] if typed else None,
             "density_g_cm3": None if row["density_g_cm3"] == usual else row["density_g_cm3"],
             "profile": None if row["profile"] is None else json.loads(row["profile"])}

@@ -67,7 +67,7 @@ MARK = Extra("mark", frozenset({
     "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m", "tip_height_m",
     "way_back_depth_m",
 }), frozenset({"time_zone", "bottom", "cover", "stance", "tide", "stream", "exposure", "ground",
-                "shelter"}))
+                "shelter", "assumed"}))
 
 
 class _Reader(ContentHandler):

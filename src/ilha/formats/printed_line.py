@@ -50,6 +50,8 @@ _HEIGHT = re.compile(
     r"(?<![\w:.,])([-+−]?\d{1,2}(?:[.,]\d{1,3})?) *(metres|meters|meter|metre|m|feet|ft|foot|')?"
     r"(?![\w:]|[.,]\d)", re.I)
 _ZONE = re.compile(r"\b(UTC|GMT|UT|BST|CET|CEST|WET|WEST|[A-Z]{1,2}[SD]T)\b(?:[+-]\d{1,2})?")
+_LETTERED = re.compile(r"[\dOoIlSBZ]*[OoIlSBZ][\dOoIlSBZ:.,]*|[\d:.,]+[OoIlSBZ][\dOoIlSBZ:.,]*")
+"""Figures as a scanner misreads them."""
 _WORD = re.compile(r"[^\W\d_][^\W\d_.-]*")
 
 
@@ -125,10 +127,12 @@ def read_line(line: str, dotted: bool = False) -> LineRead:
         day = day._replace(year=None)
     left = re.findall(r"\S*\d\S*", rest.text)
     fault = None
-    if left and (clocks or heights or day):
+    if left and (clocks or heights or day or month is None):
         fault = f"cannot read “{left[0][:20]}”"
-    elif left and month is None:
-        fault = f"has no time of day, only “{left[0][:20]}”"
+        if _LETTERED.fullmatch(left[0]):
+            fault += ": a letter stands where a figure should be"
+    elif not left and heights and not clocks:
+        fault = "has no time of day"
     return LineRead(day, month, clocks, heights, _kinds(rest.text), fault)
 
 

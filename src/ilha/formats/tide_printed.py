@@ -9,10 +9,12 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
+from itertools import pairwise
 from zoneinfo import ZoneInfo
 
 import numpy as np
 
+from ilha.core.errors import Array, Flags
 from ilha.core.units import m_from_ft
 from ilha.formats.printed_days import ClockKind, Days, Raw, Unit, order_of
 from ilha.formats.printed_line import Kind, LineRead, Order, read_line, zone_named
@@ -21,6 +23,8 @@ HIGHEST_M = 20.0
 LINES_MAX = 20_000
 GAP = 1.6
 """Turns this many times the usual apart have one missing between them."""
+ALIKE_S = 7.0 * 3600.0
+"""Two high waters lie at least so far apart."""
 TOO_NEAR_S = 2.5 * 3600.0
 """Turns that lie nearer, as a rule, are none."""
 SAME_S = 120.0
@@ -168,7 +172,7 @@ def _in_turn(
         times = np.array([row.at_s for row in rows])
         steps = np.sign(np.diff([row.height for row in rows]))
         spans = np.diff(times)
-        far = spans > GAP * np.median(spans) if spans.size >= 4 else np.zeros(spans.size, bool)
+        far = _far(rows, spans)
         joined = ~far[1:] & ~far[:-1] if spans.size > 1 else np.zeros(0, bool)
         bad = np.flatnonzero(joined & (steps[1:] * steps[:-1] >= 0.0)) + 1
         if bad.size == 0:
@@ -187,7 +191,17 @@ def _in_turn(
     return turns, odd, gaps
 
 
-def _kind(rows: Sequence[Raw], i: int, far: np.ndarray) -> Kind | None:
+def _far(rows: Sequence[Raw], spans: Array) -> Flags:
+    """Where a turn is missing between two: they are much farther apart than the others, or are both
+    marked as the same."""
+    if spans.size == 0:
+        return np.zeros(0, bool)
+    usual = np.median(spans) if spans.size >= 4 else np.min(spans)
+    alike = np.array([a.marked is not None and a.marked == b.marked for a, b in pairwise(rows)])
+    return np.asarray((spans > GAP * usual) | (alike & (spans > ALIKE_S)))
+
+
+def _kind(rows: Sequence[Raw], i: int, far: Flags) -> Kind | None:
     """By the neighbour that is next in turn."""
     for other, gap in ((i + 1, i), (i - 1, i - 1)):
         if 0 <= other < len(rows) and not far[gap]:

@@ -12,7 +12,7 @@ class NewMark(TypedDict):
     stream_id : a stream of its own, before the one derived from its tide; None: none.
     way_back_depth_m : of the deepest place on the way back; None: not known. ground : the bottom
     along the cast, JSON pairs of distance and charted depth, m; None: level. shelter : of the
-    current.
+    current. assumed : names of the facts that nobody measured, as JSON.
     """
 
     name: str
@@ -40,6 +40,7 @@ class NewMark(TypedDict):
     way_back_depth_m: float | None
     ground: str | None
     shelter: str
+    assumed: str
 
 
 class Mark(NewMark):
@@ -72,7 +73,7 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known
 FROM marks
 ORDER BY id
 """
@@ -88,7 +89,7 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known
 FROM marks
 WHERE id = ?
 """,
@@ -105,13 +106,14 @@ INSERT INTO marks (
   name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom, cover,
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter, stream_known
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed,
+  stream_known
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
   :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
   :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m, :ground,
-  :shelter, :stream_known
+  :shelter, :assumed, :stream_known
 )
 """,
         _write(new),
@@ -132,7 +134,7 @@ UPDATE marks SET
   flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
   tide_height_offset_m = :tide_height_offset_m, stream_id = :stream_id, exposure = :exposure,
   tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m, ground = :ground,
-  shelter = :shelter, stream_known = :stream_known
+  shelter = :shelter, assumed = :assumed, stream_known = :stream_known
 WHERE id = :id
 """,
         {**_write(new), "id": row_id},

@@ -27,6 +27,7 @@ class NewPlastic(TypedDict):
     condition: str
     price: float | None
     counted_utc_s: float
+    measured: int
 
 
 class Plastic(NewPlastic):
@@ -42,7 +43,7 @@ def listed(conn: sqlite3.Connection) -> list[Plastic]:
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
   height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
-  price, counted_utc_s
+  price, counted_utc_s, measured
 FROM plastics
 ORDER BY id
 """
@@ -57,7 +58,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
   height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
-  price, counted_utc_s
+  price, counted_utc_s, measured
 FROM plastics
 WHERE id = ?
 """,
@@ -73,11 +74,11 @@ def add(conn: sqlite3.Connection, new: NewPlastic) -> int:
 INSERT INTO plastics (
   name, family, look, material, colour, length_mm, body_length_mm, width_mm, height_mm,
   mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition, price,
-  counted_utc_s
+  counted_utc_s, measured
 ) VALUES (
   :name, :family, :look, :material, :colour, :length_mm, :body_length_mm, :width_mm,
   :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2, :profile,
-  :weighed, :carried, :condition, :price, :counted_utc_s
+  :weighed, :carried, :condition, :price, :counted_utc_s, :measured
 )
 """,
         new,
@@ -94,7 +95,7 @@ UPDATE plastics SET
   length_mm = :length_mm, body_length_mm = :body_length_mm, width_mm = :width_mm,
   height_mm = :height_mm, mass_g = :mass_g, density_g_cm3 = :density_g_cm3,
   extra_drag_cm2 = :extra_drag_cm2, profile = :profile, weighed = :weighed, carried = :carried,
-  condition = :condition, price = :price, counted_utc_s = :counted_utc_s
+  condition = :condition, price = :price, counted_utc_s = :counted_utc_s, measured = :measured
 WHERE id = :id
 """,
         {**new, "id": row_id},

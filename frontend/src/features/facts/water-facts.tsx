@@ -80,7 +80,8 @@ export function CurrentFact({ board, frame }: Props) {
   const { facts, set, typed, setTyped } = useQuestion();
   const { mark } = useChosen();
   const read = typed.seen && bandOf(typed.seen.heads);
-  const source: Source = board && board.speed_from !== "predicted" ? "typed" : "predicted";
+  const assumed = mark?.assumed?.includes("spring_rate_m_s");
+  const source: Source = board && board.speed_from !== "predicted" ? "typed" : assumed ? "assumed" : "predicted";
   const u = frame ? Math.abs(frame.stream) : null;
   const flood = (frame?.stream ?? 0) >= 0;
   const words = frame ? (board?.speed_from === "constant" ? "The current" : u! < 0.02 ? "Slack water" : flood ? "The flood" : "The ebb") : "The current";
@@ -132,7 +133,7 @@ export function DepthFact({ board, frame }: Props) {
   const units = useUnits();
   const { typed, setTyped } = useQuestion();
   const { mark } = useChosen();
-  const source: Source = board?.depth_from === "typed" ? "typed" : "predicted";
+  const source: Source = board?.depth_from === "typed" ? "typed" : mark?.assumed?.includes("charted_depth_m") ? "assumed" : "predicted";
   const charted = text(length(mark?.charted_depth_m, units));
   const taught = board?.taught.depth;
   return (

@@ -1,4 +1,5 @@
-// Before anything is in the chart or the box: said plainly, by name.
+// Before anything is on the chart or in the box: what is missing, and the one way on.
+import { Link } from "react-router";
 import { useChosen } from "./question";
 
 /** What a view needs and does not have; empty when all is there. */
@@ -12,13 +13,16 @@ export function useMissing(): string[] {
 }
 
 export function EmptyBox({ missing }: { missing: string[] }) {
+  const nothing = missing.length === 4;
   return (
-    <div className="no-water" role="status">
-      <p>The box is empty.</p>
+    <div className="no-water first-way">
+      <p>{nothing ? "No water yet." : `No ${missing.join(", no ")} yet.`}</p>
       <p>
-        There is no {missing.join(", no ")} yet, and it takes one of each to read the water. The
-        sample island Marela brings them all: start Ilha with <code>make demo</code>.
+        {nothing
+          ? "A place, a tide table and what lies in your box: with these Ilha says what to tie on."
+          : "It takes one of each to read the water."}
       </p>
+      <p><Link className="do" to="/first">{nothing ? "Begin with your own water" : "Go on where you left"}</Link></p>
     </div>
   );
 }

@@ -11,7 +11,7 @@ const HEAD = {
 } satisfies Head;
 const PLASTIC = {
   id: 1, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol", colour: "", length_mm: 127, body_length_mm: 104,
-  width_mm: 14, height_mm: 16, mass_g: 11.7, density_g_cm3: 1.08, extra_drag_cm2: 3, profile: [[0, 0.2], [1, 0.3]], traced: true, weighed: false,
+  width_mm: 14, height_mm: 16, mass_g: 11.7, density_g_cm3: 1.08, extra_drag_cm2: 3, profile: [[0, 0.2], [1, 0.3]], traced: true, measured: true, weighed: false,
   shape_g: 11.7, carried: 8, condition: "good", price: null, counted_utc_s: 0, lost: 9,
 } satisfies Plastic;
 

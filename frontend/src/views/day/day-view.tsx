@@ -1,6 +1,7 @@
 // Day: the water column, the four figures, the ladder and the rail.
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useLocation } from "react-router";
+import { Refused } from "../../api/client";
 import type { DayBoard, Head } from "../../api/types";
 import { ColumnScene } from "../../drawing/scenes/column-scene";
 import { RetrieveScene } from "../../drawing/scenes/retrieve-scene";
@@ -24,24 +25,42 @@ import { PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
 import { nowStep } from "../../features/day/now";
+import { TideNote } from "../../features/day/tide-note";
 import { useBoard } from "../../features/day/use-board";
 
 export function DayView() {
   const missing = useMissing();
-  return missing.length > 0 ? <EmptyBox missing={missing} /> : <DayOfMark />;
+  return missing.length > 0 ? <Nothing missing={missing} /> : <DayOfMark />;
+}
+
+/** Nothing to read the water with yet: what happens is logged all the same. */
+function Nothing({ missing }: { missing: string[] }) {
+  const units = useUnits();
+  const { mark, plastic } = useChosen();
+  const { facts } = useQuestion();
+  return (
+    <div className="without">
+      <EmptyBox missing={missing} />
+      <LogBar board={undefined} mark={mark} plastic={plastic} units={units} fish={facts.fish} head={undefined} />
+    </div>
+  );
 }
 
 function DayOfMark() {
   const { query } = useQuestion();
+  const { mark } = useChosen();
   const state = useBoard(query);
   const step = useStep();
   useStartAtNow(state.board);
   const frame = state.board ? frameAt(state.board, step) : undefined;
+  // Asked below, and no fault of anybody's.
+  const asked = state.refused instanceof Refused && state.refused.field === "typed_speed_m_s" && mark?.tide_port_id != null;
   return (
     <div className="day">
       <h1 className="visually-hidden">Day</h1>
       <Sentence board={state.board} frame={frame} />
-      <StateStrip state={{ ...state, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null }} />
+      <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null }} />
+      {state.board && <TideNote board={state.board} />}
       {state.board && frame ? (
         <Water board={state.board} frame={frame} dim={state.pending} old={state.old} />
       ) : state.refused || state.staleSince !== null ? (

@@ -17,7 +17,7 @@ const MARK: Mark = {
   ground: [[0, 1.5], [25, 4.5]], shelter: "slow-below",
 };
 const body = (typed: Record<string, string>, units = METRIC) => {
-  const sent = sentOf(typed, units);
+  const sent = sentOf(typed, units, MARK);
   if (!("body" in sent)) throw new Error(sent.said);
   return sent.body;
 };
@@ -41,14 +41,14 @@ describe("a mark as it is typed", () => {
 
   it("takes a comma, and names the field that is no number", () => {
     expect(body({ ...typedOf(MARK, METRIC), cast_m: "18,5" }).cast_m).toBe(18.5);
-    expect(sentOf({ ...typedOf(MARK, METRIC), cast_m: "far" }, METRIC)).toEqual({
+    expect(sentOf({ ...typedOf(MARK, METRIC), cast_m: "far" }, METRIC, MARK)).toEqual({
       field: "cast_m", said: "Cast to the water must be a number, got “far”: correct it" });
   });
 
   it("takes a bottom along the cast, a distance and a depth on each line", () => {
     expect(body({ ...typedOf(MARK, METRIC), ground: "0 1,5\n 12;3\n\n25 4.5" }).ground).toEqual([[0, 1.5], [12, 3], [25, 4.5]]);
     expect(body({ ...typedOf(MARK, METRIC), ground: " " }).ground).toBeNull();
-    expect(sentOf({ ...typedOf(MARK, METRIC), ground: "25" }, METRIC)).toMatchObject({ field: "ground" });
+    expect(sentOf({ ...typedOf(MARK, METRIC), ground: "25" }, METRIC, MARK)).toMatchObject({ field: "ground" });
   });
 
   it("sends no rates without a tide, and none as nothing with one", () => {

@@ -26,7 +26,7 @@ export const NUMBERS: NumberField[] = [
   { key: "way_back_depth_m", label: "Deepest on the way back", scale: lengthScale, optional: true, note: "charted; for who wades or walks out" },
 ];
 export const TIDE_NUMBERS: NumberField[] = [
-  { key: "neap_rate_m_s", label: "Peak stream at neaps", scale: speedScale, optional: true },
+  { key: "neap_rate_m_s", label: "Peak stream at neaps", scale: speedScale, optional: true, note: "empty: nobody knows" },
   { key: "spring_rate_m_s", label: "Peak stream at springs", scale: speedScale, optional: true },
   { key: "slack_lag_min", label: "Slack after high and low water", scale: plain("min"), optional: true },
   { key: "tide_offset_min", label: "Tide later than its port", scale: plain("min") },
@@ -65,7 +65,7 @@ export function groundOf(typed: string, units: Units): number[][] | null {
 }
 
 /** What is to be sent, or which field is not a number. */
-export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field: string; said: string } {
+export function sentOf(typed: Typed, units: Units, before: NewMark): { body: NewMark } | { field: string; said: string } {
   const body: Record<string, unknown> = { ...typed };
   const port = typed.tide_port_id ? Number(typed.tide_port_id) : null;
   body.tide_port_id = port;
@@ -75,7 +75,7 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
     const text = (typed[field.key] ?? "").trim();
     // Rates and lag belong to a tide: without one they are not sent.
     if ((text === "" && field.optional) || (port === null && tidal.has(field.key))) {
-      body[field.key] = port !== null && tidal.has(field.key) ? 0 : null;
+      body[field.key] = null;
       continue;
     }
     const value = typedNumber(text, field.scale(units).unit);
@@ -84,6 +84,9 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
     }
     body[field.key] = field.scale(units).toSi(value);
   }
+  // The lag is often not known where the rates are.
+  if (body.neap_rate_m_s !== null && body.spring_rate_m_s !== null && body.slack_lag_min === null) body.slack_lag_min = 0;
+  body.assumed = (before.assumed ?? []).filter((key) => typedOf(before, units)[key] === typed[key]);
   const ground = groundOf(typed.ground ?? "", units);
   if (ground === null) {
     return { field: "ground", said: "Bottom along the cast must be a distance and a depth on each line, such as 25 4.5: correct it" };
@@ -92,18 +95,16 @@ export function sentOf(typed: Typed, units: Units): { body: NewMark } | { field:
   return { body: body as unknown as NewMark };
 }
 
-/** A new mark beside one that is there already. */
+/** A new mark: the clock and the tide of one that is there already, and nothing else of it. */
 export function blank(near: Mark | undefined): NewMark {
   return {
-    name: "", kind: near?.kind ?? "harbour", latitude_deg: near?.latitude_deg ?? 0,
-    longitude_deg: near?.longitude_deg ?? 0, time_zone: near?.time_zone ?? "UTC",
-    charted_depth_m: near?.charted_depth_m ?? 3, bottom: near?.bottom ?? "sand", cover: "none",
-    cover_height_m: 0, stance: near?.stance ?? "bank", cast_m: near?.cast_m ?? 25,
-    tide_port_id: near?.tide_port_id ?? null, neap_rate_m_s: near?.neap_rate_m_s ?? null,
-    spring_rate_m_s: near?.spring_rate_m_s ?? null, slack_lag_min: near?.slack_lag_min ?? null,
-    flood_to_deg: near?.flood_to_deg ?? null, caution: "", tide_offset_min: 0, tide_height_offset_m: 0,
-    stream_id: null, exposure: near?.exposure ?? "sheltered", tip_height_m: null, way_back_depth_m: null,
-    ground: null, shelter: "even",
+    name: "", kind: "harbour", latitude_deg: near?.latitude_deg ?? 0, longitude_deg: near?.longitude_deg ?? 0,
+    time_zone: near?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    charted_depth_m: 3, bottom: "sand", cover: "none", cover_height_m: 0, stance: "bank", cast_m: 25,
+    tide_port_id: near?.tide_port_id ?? null, neap_rate_m_s: null, spring_rate_m_s: null, slack_lag_min: null,
+    flood_to_deg: null, caution: "", tide_offset_min: 0, tide_height_offset_m: 0,
+    stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: null, ground: null, shelter: "even",
+    assumed: ["latitude_deg", "longitude_deg", "charted_depth_m", "cast_m"],
   };
 }
 

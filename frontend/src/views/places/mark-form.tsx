@@ -30,7 +30,7 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
     setSaved(false);
   };
   const save = async () => {
-    const sent = sentOf(typed, units);
+    const sent = sentOf(typed, units, mark);
     if ("said" in sent) return setFault(sent);
     try {
       await onSave(sent.body);
@@ -54,7 +54,8 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
       <SelectRow name="exposure" label="To swell and wind it is" options={EXPOSURES.map((e) => [e, e])} {...props} />
       <SelectRow name="stance" label="You stand" options={reference.stances.map((s) => [s.key, s.words])} {...props} />
       {NUMBERS.map((field) => (
-        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note} {...props} />
+        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note}
+                 assumed={!!mark.assumed?.includes(field.key) && typedOf(mark, units)[field.key] === typed[field.key]} {...props} />
       ))}
       <GroundRow {...props} />
       <SelectRow name="shelter" label="In the current" options={SHELTERS.map((s) => [s.value, s.words])} {...props} />
@@ -62,7 +63,7 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
       <SelectRow name="tide_port_id" label="Tide"
                  options={[["", "none: type the current you see"], ...ports.map((p): [string, string] => [String(p.id), p.name])]} {...props} />
       {typed.tide_port_id && TIDE_NUMBERS.map((field) => (
-        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} {...props} />
+        <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note} {...props} />
       ))}
       <SelectRow name="stream_id" label="Stream"
                  options={[["", typed.tide_port_id ? "derived from the tide" : "none: type the current you see"], ...streams.map((s): [string, string] => [String(s.id), s.name])]} {...props} />
@@ -88,7 +89,7 @@ interface Row {
   fault: string | null;
 }
 
-function TextRow({ name, label, unit, note, typed, set, fault }: Row & { unit?: string; note?: string | undefined }) {
+function TextRow({ name, label, unit, note, assumed, typed, set, fault }: Row & { unit?: string; note?: string | undefined; assumed?: boolean }) {
   const id = useId();
   return (
     <div className="form-row">
@@ -97,7 +98,7 @@ function TextRow({ name, label, unit, note, typed, set, fault }: Row & { unit?: 
         <Form.Control id={id} value={typed[name] ?? ""} isInvalid={fault === name} autoComplete="off"
                       inputMode={unit ? "decimal" : undefined} placeholder={note}
                       onChange={(e) => set(name, e.target.value)} />
-        {unit && <span>{unit}</span>}
+        {unit && <span>{unit}{assumed && <small className="fact-assumed"> assumed</small>}</span>}
       </span>
     </div>
   );

@@ -7,6 +7,11 @@ import { useUnits } from "../../features/question/use-units";
 import { length, lengthScale, text } from "../../base/units";
 import { Line } from "../../ui/form-row";
 import { plainWords } from "../../ui/typed";
+import { nowS } from "../../features/day/now";
+import { PrintedTide, dayWords } from "../../features/tides/printed-tide";
+import { TideGrid } from "../../features/tides/tide-grid";
+import { wallOf } from "../../base/zone";
+import { Secondary } from "./secondary";
 import { BringForm, Faults, faultsOf, numberOf, type Kind } from "./bring-form";
 
 const RANGES = "Ranges are found by themselves where the list is thirteen days or longer. Times without a zone are UTC.";
@@ -32,6 +37,9 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
   const scale = lengthScale(units);
   const [ranges, setRanges] = useState({ neap: "", spring: "" });
   const [said, setSaid] = useState("");
+  const [open, setOpen] = useState<number | null>(null);
+  const [kept, setKept] = useState("");
+  const zone = near?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const id = useId();
   const metres = (typed: string) => {
     const value = numberOf(typed);
@@ -43,18 +51,33 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
       <ul>
         {ports.map((port) => (
           <li key={port.id}>
-            <b>{port.name}</b> · {FORMS.find((f) => f.key === port.form)?.words ?? port.form} · range{" "}
-            {text(length(port.neap_range_m, units))} at neaps, {text(length(port.spring_range_m, units))} at springs
-            {port.residual_m != null && `; fitted, leaving ${text(length(port.residual_m, units, 3))}`}{" "}
+            <b>{port.name}</b> · {port.standard_id != null ? `by its differences from ${ports.find((p) => p.id === port.standard_id)?.name ?? "another port"}` : FORMS.find((f) => f.key === port.form)?.words ?? port.form} · range{" "}
+            {text(length(port.neap_range_m, units))} at neaps, {text(length(port.spring_range_m, units))} at springs{port.ranges_assumed && ", both assumed from the few days there are"}
+            {port.residual_m != null && `; constants fitted, leaving ${text(length(port.residual_m, units, 3))}`}
+            {port.last_utc_s != null && <Reach port={port} zone={zone} />}{" "}
+            {port.form === "turns" && port.standard_id == null && (
+              <><button type="button" className="plain" aria-expanded={open === port.id} onClick={() => setOpen(open === port.id ? null : port.id)}>its table</button>{" "}</>
+            )}
             <button type="button" className="plain" onClick={() => {
               onRemove(port).then(() => setSaid(""), (error: Error) => setSaid(plainWords(error)));
             }}>remove</button>
+            {open === port.id && (
+              <div className="tide-open">
+                <TideGrid port={port} zone={zone} />
+                <h3>Go on with it, or put it right</h3>
+                <PrintedTide zone={zone} latitude_deg={near?.latitude_deg ?? null} port={port} name={port.name} onKept={() => undefined} />
+              </div>
+            )}
           </li>
         ))}
       </ul>
+      <h3>A printed table</h3>
+      <PrintedTide zone={zone} latitude_deg={near?.latitude_deg ?? null} port={null} name={near ? `tide at ${near.name}` : "tide"} onKept={(port) => setKept(port.name)} />
+      {kept && <p role="status">{kept} is there: choose it at a mark.</p>}
+      <Secondary ports={ports} zone={zone} />
       <p role="alert" className="said">{said}</p>
       <BringForm
-        title="Bring a tide in" kinds={FORMS}
+        title="Other ways to bring a tide in" kinds={FORMS}
         onBring={async (body) => {
           const port = await onAdd({ ...body, neap_range_m: metres(ranges.neap), spring_range_m: metres(ranges.spring) });
           setRanges({ neap: "", spring: "" });
@@ -73,6 +96,16 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
       {reference.tide_service && near && <Ask near={near} onAsk={onAsk} />}
     </section>
   );
+}
+
+const SOON_S = 14 * 86400;
+
+/** How far a list goes; a fortnight before its end one is told. */
+function Reach({ port, zone }: { port: Port; zone: string }) {
+  const left = port.last_utc_s! - nowS();
+  const day = dayWords(wallOf(port.last_utc_s!, zone).slice(0, 10));
+  if (left < 0) return <b className="warned">; it ran out on {day}</b>;
+  return left < SOON_S ? <b className="warned">; it ends on {day}: bring its next days</b> : <>; to {day}</>;
 }
 
 /** A month of tides at the chosen mark, from the service that is set up. */

@@ -185,6 +185,17 @@ def _plastics(rows: Sequence[Sequence[object]]) -> tuple[BoxPlastic, ...]:
     return tuple(out)
 
 
+def typical_measures(look: str, length: float) -> tuple[float, float, float]:
+    """Working length, width and height (m) that a plastic of a look and a length (m) usually has:
+    by the shares of those in the catalogue, in proportion between and beyond them."""
+    rows = sorted((row[1:5] for row in read_table("catalogue.toml")["plastic"][0]["rows"]
+                   if row[0] == look), key=lambda row: float(row[0]))
+    at = np.array([m_from_mm(float(row[0])) for row in rows])
+    body, width, height = (float(np.interp(length, at, [row[i] / row[0] for row in rows])) * length
+                           for i in (1, 2, 3))
+    return body, width, height
+
+
 @cache
 def catalogue() -> Box:
     """Common sizes of everything."""

@@ -1,6 +1,12 @@
 -- A mark may have a tide whose stream nobody knows yet: its rates then mean nothing.
 ALTER TABLE marks ADD COLUMN stream_known INTEGER NOT NULL DEFAULT 1 CHECK (stream_known IN (0, 1));
 
+-- Of a mark's facts those that nobody measured, as a list of their names.
+ALTER TABLE marks ADD COLUMN assumed TEXT NOT NULL DEFAULT '[]'
+  CHECK (json_valid(assumed) AND length(assumed) <= 2000);
+-- A plastic of which its length and look are known, the rest typical of them.
+ALTER TABLE plastics ADD COLUMN measured INTEGER NOT NULL DEFAULT 1 CHECK (measured IN (0, 1));
+
 -- Ranges that were estimated from a few days, and are until there are more.
 ALTER TABLE tide_ports ADD COLUMN ranges_assumed INTEGER NOT NULL DEFAULT 0
   CHECK (ranges_assumed IN (0, 1));

@@ -33,6 +33,7 @@ class Plastic(Payload):
         description="share of the working length, half height over half the greatest")
     traced: bool
     weighed: bool = Field(description="on a scale; else from shape and material")
+    measured: bool = Field(description="all round; else typical of its look and length")
     shape_g: float = Field(description="what its shape and material say of its weight")
     carried: int
     condition: str

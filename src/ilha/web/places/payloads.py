@@ -92,14 +92,14 @@ class TideRead(Payload):
     wants: list[str] = Field(description="what is missing beside its days")
 
 
-class TideTurn(Payload):
+class TableTurn(Payload):
     time_utc_s: int
     kind: Literal["high", "low"]
     height_m: float
 
 
 class TideTurns(Payload):
-    turns: list[TideTurn]
+    turns: list[TableTurn]
 
 
 class Stream(Payload):
@@ -116,6 +116,26 @@ class Streams(Payload):
     streams: list[Stream]
 
 
-__all__ = ["AskTide", "GapRead", "LineUnread", "Mark", "Marks", "MarksFile", "MoreTide",
-           "NewSecondary", "NewStream", "NewTide", "Port", "Ports", "PrintedTide", "ReadTide",
-           "Stream", "Streams", "TideRead", "TideTurn", "TideTurns", "TurnChange", "TurnRead"]
+__all__ = [
+    "AskTide",
+    "GapRead",
+    "LineUnread",
+    "Mark",
+    "Marks",
+    "MarksFile",
+    "MoreTide",
+    "NewSecondary",
+    "NewStream",
+    "NewTide",
+    "Port",
+    "Ports",
+    "PrintedTide",
+    "ReadTide",
+    "Stream",
+    "Streams",
+    "TableTurn",
+    "TideRead",
+    "TideTurns",
+    "TurnChange",
+    "TurnRead",
+]

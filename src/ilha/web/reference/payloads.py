@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
-from ilha.formats.words import Retrieve, School, StanceKey
+from ilha.core.choose.situation import Bottom
+from ilha.formats.words import MarkKind, Retrieve, School, StanceKey
 from ilha.web.payloads import Payload
 
 
@@ -37,6 +40,18 @@ class CautionNote(Payload):
     kinds: list[str]
     stances: list[str]
     exposures: list[str]
+
+
+class PlaceNote(Payload):
+    """A kind of place, and what a mark of it is assumed to have until it is described."""
+
+    kind: MarkKind
+    waters: str
+    cast_m: float
+    depth_m: float
+    bottom: Bottom
+    stance: StanceKey
+    exposure: Literal["sheltered", "partly open", "open sea"]
 
 
 class FishNote(Payload):
@@ -74,6 +89,7 @@ class Reference(Payload):
 
     schools: list[SchoolNote]
     stances: list[StanceNote]
+    places: list[PlaceNote]
     cautions: list[CautionNote]
     local_first: str
     fish: list[FishNote]

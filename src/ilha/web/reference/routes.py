@@ -12,6 +12,7 @@ from ilha.core.advice.cautions import CAUTIONS, FIRST
 from ilha.core.advice.doctor import SYMPTOMS
 from ilha.core.bench.strength import HARDWARE
 from ilha.core.choose.retrieves import RETRIEVES
+from ilha.core.choose.situation import PLACES
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.tables import STANCES
 from ilha.desk.books import fish_book
@@ -24,6 +25,7 @@ from ilha.web.reference.payloads import (
     CautionNote,
     FishNote,
     Health,
+    PlaceNote,
     Reference,
     RetrieveNote,
     SchoolNote,
@@ -47,6 +49,10 @@ def reference() -> Response:
             "hangs_count": s.hangs_count, "because": s.because,
         }) for s in SCHOOLS.values()],
         stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
+        places=[PlaceNote.model_validate(
+            {"kind": key.replace("-", " ")} | {name: row[name] for name in PlaceNote.model_fields
+                                               if name != "kind"})
+            for key, row in PLACES.items()],
         cautions=[CautionNote(code=c.code, says=c.says, kinds=list(c.kinds),
                               stances=list(c.stances), exposures=list(c.exposures))
                   for c in CAUTIONS if c.always],

@@ -1,0 +1,141 @@
+"""From an empty database to the first right answer, on a desk and on a phone: answers counted, no
+refusal, no reload; and nothing is a dead end on the way."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, ViewportSize, expect
+
+from tests.ui.conftest import DESK, PHONE, SPRINGS_S, Server, axe_clean
+
+pytestmark = pytest.mark.browser
+MOST_ANSWERS = 20
+TOMORROW = datetime.fromtimestamp(SPRINGS_S, UTC) + timedelta(days=1)
+TABLE = f"""{TOMORROW:%a} {TOMORROW.day} {TOMORROW:%b %Y}
+HW 04:21  3.2 m
+LW 10:34  0.9 m
+HW 16:50  3.4 m
+LW 23:01  0.7 m"""
+
+
+class Hand:
+    """Taps and types, and counts every answer that was given."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.answers = page, 0
+
+    def tap(self, name: str, group: str | None = None) -> None:
+        inside = self.page if group is None else self.page.get_by_role("group", name=group)
+        inside.get_by_role("button", name=name, exact=True).click()
+        self.answers += 1
+
+    def type(self, label: str, text: str) -> None:
+        self.page.get_by_label(label).fill(text)
+        self.answers += 1
+
+
+@pytest.fixture
+def empty(tmp_path: Path) -> Iterator[Server]:
+    running = Server(tmp_path / "own.sqlite3", SPRINGS_S, demo=False)
+    running.start()
+    yield running
+    assert running.stop() == 0
+
+
+def page_of(browser: Browser, server: Server, size: ViewportSize) -> Page:
+    page = browser.new_context(viewport=size, service_workers="block",
+                               timezone_id="Europe/Lisbon", locale="en-GB").new_page()
+    page.clock.install(time=SPRINGS_S)
+    page.goto(server.url)
+    return page
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_the_first_answer_in_twenty(browser: Browser, empty: Server, size: ViewportSize) -> None:
+    page = page_of(browser, empty, size)
+    loads: list[str] = []
+    refused: list[str] = []
+    page.on("load", lambda: loads.append(page.url))
+    page.on("response", lambda r: refused.append(f"{r.status} {r.url}") if r.status >= 400
+            and "/api/day" not in r.url else None)
+    hand = Hand(page)
+    page.get_by_role("link", name="Begin with your own water").click()
+    hand.type("What you call it", "Town quay")
+    hand.tap("That is the place")
+    hand.type("The table as it is printed", TABLE)
+    expect(page.get_by_role("group", name="what was understood")).to_contain_text(
+        "4 high and low waters")
+    axe_clean(page)
+    hand.tap("Keep it")
+    for weight in ("1/8 oz", "1/4 oz", "3/8 oz", "1/2 oz"):
+        hand.tap(weight)
+    hand.tap("Put these 4 in, 5 of each")
+    expect(page.get_by_text("4 kinds of head in the box")).to_be_visible()
+    hand.tap("100 mm", "length")
+    expect(page.get_by_text("In the box: 100 mm paddle")).to_be_visible()
+    axe_clean(page)
+    hand.tap("That is in the box")
+    hand.tap("7 to 28 g")
+    hand.tap("15 lb")
+    hand.tap("With these")
+    hand.tap("Tomorrow at Town quay")
+    # Nobody said how hard it runs: it is asked, not taken for slack.
+    expect(page.get_by_text("How hard does it run at Town quay?")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="needed")).to_have_count(0)
+    hand.tap("medium, 0.50 m/s")
+    expect(page.get_by_text("tie on")).to_be_visible()
+    expect(page.get_by_text("The high or low water beside this day is assumed")).to_be_visible()
+    # What was assumed stands as such in the sentence.
+    expect(page.get_by_role("button", name="depth: ", exact=False).first).to_have_class(
+        "fact fact-assumed")
+    assert hand.answers <= MOST_ANSWERS
+    assert loads == []
+    assert refused == []
+    page.context.close()
+
+
+def test_every_view_leads_on_and_what_happens_is_logged(browser: Browser, empty: Server) -> None:
+    page = page_of(browser, empty, DESK)
+    for view in ("outfit", "bench", "card"):
+        page.goto(f"{empty.url}{view}")
+        expect(page.get_by_role("link", name="Begin with your own water")).to_be_visible()
+    page.goto(empty.url)
+    page.get_by_role("button", name="bite", exact=True).click()
+    expect(page.get_by_text("No head is said.")).to_be_visible()
+    page.get_by_role("navigation").get_by_role("link", name="Log").click()
+    expect(page.get_by_text("not on the chart")).to_be_visible()
+    page.context.close()
+
+
+def test_a_step_is_left_and_taken_up_again(browser: Browser, empty: Server) -> None:
+    page = page_of(browser, empty, DESK)
+    page.goto(f"{empty.url}first")
+    page.get_by_role("button", name="That is the place").click()
+    page.get_by_role("button", name="none: I type what I see").click()
+    expect(page.get_by_text("none: you type what you see")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("Home water, harbour")).to_be_visible()
+    expect(page.get_by_role("group", name="weights")).to_be_visible()
+    page.get_by_role("button", name="later").click()
+    page.get_by_role("button", name="later").click()
+    expect(page.get_by_text("It takes a head, a plastic, a line yet")).to_be_visible()
+    page.context.close()
+
+
+def test_a_mess_is_told_line_by_line(browser: Browser, empty: Server) -> None:
+    page = page_of(browser, empty, DESK)
+    page.goto(f"{empty.url}first")
+    page.get_by_role("button", name="That is the place").click()
+    page.get_by_label("The table as it is printed").fill(
+        TABLE.replace("10:34", "1O:34") + "\n26:00 3.3\nlorem 12")
+    lines = page.get_by_role("list", name="lines that could not be read").get_by_role("listitem")
+    expect(lines).to_have_count(3)
+    expect(lines.first).to_contain_text("a letter stands where a figure should be")
+    expect(page.get_by_text("is missing between")).to_be_visible()
+    expect(page.get_by_role("button", name="Keep it, without what could not be read")
+           ).to_be_visible()
+    page.context.close()
