@@ -1,5 +1,5 @@
 // The shell: name, views, units, keys.
-import { QueryClientProvider, useQueryClient } from "@tanstack/react-query";
+import { QueryClientProvider, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { Suspense, lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { Dropdown, Form, Modal } from "react-bootstrap";
 import { ErrorBoundary } from "./ui/error-boundary";
@@ -99,6 +99,7 @@ function Shell({ children }: { children: ReactNode }) {
       <a className="skip" href="#view">to the view</a>
       <header className="top">
         <span className="name">Ilha</span>
+        <Sample />
         <Views />
         <div className="top-right">
           <UnitsMenu />
@@ -110,6 +111,12 @@ function Shell({ children }: { children: ReactNode }) {
       <KeyHelp show={help} onHide={() => setHelp(false)} />
     </>
   );
+}
+
+/** In the sample: that it is one, and the way back. */
+function Sample() {
+  const { data } = useSuspenseQuery(referenceQuery);
+  return data.home_url ? <a className="sample" href={data.home_url}>Marela, made up: back to your own water</a> : null;
 }
 
 /** What the log taught changes the Day: asked for again when the server has taken something. */

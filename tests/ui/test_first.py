@@ -139,3 +139,50 @@ def test_a_mess_is_told_line_by_line(browser: Browser, empty: Server) -> None:
     expect(page.get_by_role("button", name="Keep it, without what could not be read")
            ).to_be_visible()
     page.context.close()
+
+
+def test_marela_is_looked_at_apart_and_left_again(browser: Browser, empty: Server) -> None:
+    page = page_of(browser, empty, DESK)
+    page.get_by_role("button", name="look round Marela first").click()
+    back = page.get_by_role("link", name="Marela, made up: back to your own water")
+    expect(back).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("tie on")).to_be_visible()
+    assert not page.url.startswith(empty.url)
+    elsewhere = page.url
+    back.click()
+    expect(page.get_by_role("link", name="Begin with your own water")).to_be_visible()
+    assert page.evaluate("async () => (await (await fetch('/api/marks')).json()).marks") == []
+    # Asked again it is the same one; and it goes when its owner goes.
+    page.get_by_role("button", name="look round Marela first").click()
+    expect(back).to_be_visible()
+    assert page.url.split("/")[2] == elsewhere.split("/")[2]
+    page.context.close()
+
+
+def test_an_event_is_put_right_and_one_told_afterwards(browser: Browser, empty: Server) -> None:
+    page = page_of(browser, empty, DESK)
+    page.goto(f"{empty.url}first")
+    page.get_by_role("button", name="That is the place").click()
+    expect(page.get_by_text("Home water, harbour")).to_be_visible()
+    page.get_by_role("navigation").get_by_role("link", name="Log").click()
+    page.get_by_role("button", name="add what happened earlier").click()
+    form = page.get_by_role("dialog", name="What happened earlier")
+    form.get_by_role("button", name="2 h ago").click()
+    form.get_by_label("Which fish").select_option(label="European seabass")
+    form.get_by_label("Length, cm").fill("20 in")
+    axe_clean(page)
+    form.get_by_role("button", name="Log it").click()
+    row = page.get_by_role("listitem").filter(has_text="fish: european seabass")
+    expect(row).to_contain_text("51 cm")
+    was = row.locator("time").inner_text()
+    row.get_by_role("button", name="correct").click()
+    right = page.get_by_role("dialog", name="Put it right")
+    right.get_by_label("What", exact=True).select_option("bite")
+    right.get_by_label("Note").fill("a bream, perhaps")
+    right.get_by_role("button", name="Put it right").click()
+    expect(page.get_by_role("listitem").filter(has_text="bite")).to_contain_text("a bream, perhaps")
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="as it was").click()
+    expect(row).to_contain_text("51 cm")
+    expect(row.locator("time")).to_have_text(was)
+    page.context.close()

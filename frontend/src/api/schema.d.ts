@@ -712,6 +712,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/look-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Serve the sample island beside this */
+        post: operations["post_look-round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marks": {
         parameters: {
             query?: never;
@@ -2243,6 +2260,14 @@ export interface components {
             nose_mm: number;
             /** Side Mm */
             side_mm: number;
+        };
+        /**
+         * Elsewhere
+         * @description An address to go to.
+         */
+        Elsewhere: {
+            /** Url */
+            url: string;
         };
         /**
          * Event
@@ -5070,6 +5095,11 @@ export interface components {
              * @description swivels and rings that are known
              */
             hardware: string[];
+            /**
+             * Home Url
+             * @description in the sample: where one came from
+             */
+            home_url: string | null;
             /** Local First */
             local_first: string;
             /** Places */
@@ -8689,6 +8719,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkedAll"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post_look-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Elsewhere"];
                 };
             };
             /** @description a problem */

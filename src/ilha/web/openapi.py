@@ -93,6 +93,7 @@ ROUTES = (
     Route("get", "/api/lid.pdf", "The lid chart on paper", "application/pdf", query=x.LidSheet),
     Route("get", "/api/box", "All that is carried", g.Box),
     Route("get", "/api/reference", "Schools and stances", f.Reference),
+    Route("post", "/api/look-round", "Serve the sample island beside this", f.Elsewhere),
     Route("get", "/api/settings", "What was chosen last", ft.Settings),
     Route("put", "/api/settings", "Save what is chosen", ft.Settings, body=ft.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,

@@ -15,6 +15,7 @@ from waitress.server import create_server
 from ilha.store import db
 from ilha.web.app import DIST, create_app
 from ilha.web.farm import WAITING_MOST, Farm
+from ilha.web.look_round import LookRound
 
 HOST = "127.0.0.1"
 
@@ -55,12 +56,15 @@ def serve(
     if not hasattr(os, "fork"):  # Without it all of it is done in this process.
         return run(app, "Ilha", port)
     _warm()
+    # Asked for by a page, and by none before: a sample in an application of its own.
+    app.extensions["look-round"] = sample = LookRound()
     farm = Farm(app, workers or min(MOST_WORKERS, os.cpu_count() or 1))
     app.extensions["farm"] = farm
     try:
         return run(app, "Ilha", port)
     finally:
         farm.close()
+        sample.close()
 
 
 MOST_WORKERS = 4

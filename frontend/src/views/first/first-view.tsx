@@ -8,6 +8,7 @@ import { tidesQuery } from "../../api/resources";
 import { changed } from "../../api/rests";
 import type { Mark, Port } from "../../api/types";
 import { nowS } from "../../features/day/now";
+import { LookRound } from "../../features/question/empty-box";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { PrintedTide, dayWords } from "../../features/tides/printed-tide";
 import { wallOf } from "../../base/zone";
@@ -51,6 +52,7 @@ export default function FirstView() {
     <div className="first">
       <h1>Your water</h1>
       <p className="first-lead">Five steps to the first answer. What you do not know is assumed, and marked so, until you say it.</p>
+      {marks.length === 0 && <LookRound />}
       <ol>
         {steps.map((step) => (
           <li key={step} aria-current={open === step ? "step" : undefined} className={open === step ? "open" : done[step] ? "done" : ""}>

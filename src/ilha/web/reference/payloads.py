@@ -84,6 +84,12 @@ class RetrieveNote(Payload):
     speed_m_s: float
 
 
+class Elsewhere(Payload):
+    """An address to go to."""
+
+    url: str
+
+
 class Reference(Payload):
     """What the core knows by name."""
 
@@ -96,4 +102,5 @@ class Reference(Payload):
     retrieves: list[RetrieveNote]
     symptoms: list[SymptomNote] = Field(description="what the doctor knows")
     hardware: list[str] = Field(description="swivels and rings that are known")
+    home_url: str | None = Field(description="in the sample: where one came from")
     tide_service: bool = Field(description="whether a tide service is set up")

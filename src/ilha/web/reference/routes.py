@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from typing import cast
 
 from flask import Blueprint, current_app, request
@@ -21,8 +22,11 @@ from ilha.desk.settings import keep
 from ilha.store import settings
 from ilha.web.answers import answer
 from ilha.web.database import connection
+from ilha.web.errors import problem
+from ilha.web.look_round import HOME, NotThere
 from ilha.web.reference.payloads import (
     CautionNote,
+    Elsewhere,
     FishNote,
     Health,
     PlaceNote,
@@ -63,8 +67,20 @@ def reference() -> Response:
                                 speed_m_s=r.speed_m_s) for r in RETRIEVES.values()],
         symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],
         hardware=list(HARDWARE),
+        home_url=os.environ.get(HOME) or None,
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))
+
+
+@bp.post("/look-round")
+def look_round() -> Response:
+    sample = current_app.extensions.get("look-round")
+    if os.environ.get(HOME) or sample is None:
+        return problem(409, "not-here", "The sample island is not shown from here.")
+    try:
+        return answer(Elsewhere(url=sample.url(request.host_url)))
+    except NotThere as error:
+        return problem(503, "not-there", f"{str(error).capitalize()}.")
 
 
 @bp.get("/settings")
