@@ -142,12 +142,13 @@ const UNITS: { key: keyof Settings; label: string; options: string[] }[] = [
   { key: "speed_unit", label: "Speeds", options: ["m/s", "kn"] },
   { key: "small_unit", label: "Bench", options: ["mm", "in"] },
   { key: "wind_unit", label: "Wind", options: ["m/s", "kn", "Bft"] },
+  { key: "strength_unit", label: "Lines and fish", options: ["kg", "lb"] },
   { key: "temperature_unit", label: "Temperature", options: ["°C", "°F"] },
   { key: "currency", label: "Prices", options: ["€", "£", "$", "kr"] },
 ];
 
-const METRIC = { head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s" } as const;
-const IMPERIAL = { head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "kn" } as const;
+const METRIC = { strength_unit: "kg",  head_unit: "g", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", temperature_unit: "°C", wind_unit: "m/s" } as const;
+const IMPERIAL = { strength_unit: "lb",  head_unit: "oz", depth_unit: "ft", speed_unit: "kn", small_unit: "in", temperature_unit: "°F", wind_unit: "kn" } as const;
 
 function UnitsMenu() {
   const { settings, choose } = useQuestion();
@@ -172,6 +173,7 @@ function UnitsMenu() {
         ))}
         <div className="unit-row">
           <button type="button" className="plain" onClick={() => choose(METRIC)}>all metric</button>{" "}
+          <button type="button" className="plain" onClick={() => choose({ ...METRIC, head_unit: "oz" })}>metric, heads in ounces</button>{" "}
           <button type="button" className="plain" onClick={() => choose(IMPERIAL)}>all imperial</button>
         </div>
       </Dropdown.Menu>

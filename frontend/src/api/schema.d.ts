@@ -5592,6 +5592,13 @@ export interface components {
              */
             speed_unit: "m/s" | "kn";
             /**
+             * Strength Unit
+             * @description what lines hold, fish weigh
+             * @default kg
+             * @enum {string}
+             */
+            strength_unit?: "kg" | "lb";
+            /**
              * Temperature Unit
              * @enum {string}
              */

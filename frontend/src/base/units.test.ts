@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
-  CM_SCALE, GRAM_SCALE, PULL_SCALE, headName, inches, length, lengthScale, ouncesFromGrams, ouncesText,
-  rangeText, small, speed, speedScale, temperature, temperatureScale, text, withFraction, type Units,
+  CM_SCALE, GRAM_SCALE, PULL_SCALE, fallSpeed, headName, inches, length, lengthScale, newtonsOfKg, ouncesFromGrams, ouncesText, planNumber, rangeText, small, speed, speedScale, strengthText, temperature, temperatureScale, text, thickness, withFraction, type Units,
 } from "./units";
 
 const METRIC: Units = {
@@ -59,5 +58,22 @@ describe("round trips are exact", () => {
     for (const oz of [1 / 16, 1 / 10, 1 / 8, 1 / 6, 3 / 16, 1 / 4, 3 / 8, 5 / 8, 1, 1.5]) {
       expect(ouncesText(ouncesFromGrams(oz * 28.349523125))).toBe(ouncesText(oz));
     }
+  });
+});
+
+describe("what lines hold, how thick they are, how a rig falls, what is cut", () => {
+  // 1 lb = 0.45359237 kg, 1 ft = 0.3048 m, 1 in = 25.4 mm exactly: NIST SP 811; from memory.
+  const pounds = { ...IMPERIAL, strength_unit: "lb" as const };
+  it("follows the chosen set, and nothing is left in another", () => {
+    expect(strengthText(newtonsOfKg(6.8), METRIC)).toBe("6.8 kg");
+    expect(strengthText(newtonsOfKg(6.8), pounds)).toBe("15 lb");
+    expect(strengthText(newtonsOfKg(1.8), pounds)).toBe("4.0 lb");
+    expect(text(thickness(0.19, METRIC))).toBe("0.19 mm");
+    expect(text(thickness(0.19, pounds))).toBe("0.007 in");
+    expect(text(fallSpeed(0.5, METRIC))).toBe("0.50 m/s");
+    expect(text(fallSpeed(0.5, pounds))).toBe("1.6 ft/s");
+    expect(planNumber({ value: 1.47, kind: "length" }, pounds)).toBe("4 ft 10 in");
+    expect(planNumber({ value: 0.61, kind: "length" }, pounds)).toBe("2 ft");
+    expect(planNumber({ value: 0.2, kind: "length" }, pounds)).toBe("8 in");
   });
 });

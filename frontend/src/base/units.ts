@@ -3,7 +3,7 @@ import type { Settings } from "../api/types";
 
 export type Units = Pick<
   Settings,
-  "head_unit" | "depth_unit" | "speed_unit" | "small_unit" | "temperature_unit" | "wind_unit"
+  "head_unit" | "depth_unit" | "speed_unit" | "small_unit" | "temperature_unit" | "wind_unit" | "strength_unit"
 >;
 
 const G_PER_OZ = 28.349523125;
@@ -118,7 +118,7 @@ export function planNumber(n: { value?: number | null; kind: string }, units: Un
   if (n.value == null) return DASH.value;
   switch (n.kind) {
     case "small": return text(small(n.value * 1000, units, n.value < 0.01 ? 1 : 0));
-    case "length": return text(length(n.value, units, 2));
+    case "length": return cut(n.value, units);
     case "mass": return text(grams(n.value * 1000));
     case "angle": return `${fixed(n.value, 0)}°`;
     case "seconds": return fixed(n.value, 0);
@@ -132,17 +132,42 @@ export const CARD_MM = 85.6;
 /** Sixteenths of an inch to millimetres, for rulers. */
 export const MM_PER_SIXTEENTH = MM_PER_IN / 16;
 
-export function kilograms(newton: Maybe): Figure {
-  return newton == null ? DASH : { value: fixed(newton / N_PER_KGF, 1), unit: "kg" };
+/** What lines hold and fish weigh, N. */
+export function strength(newton: Maybe, units: Units): Figure {
+  if (newton == null) return DASH;
+  const kg = newton / N_PER_KGF;
+  return units.strength_unit === "lb" ? { value: fixed(kg / KG_PER_LB, kg < 5 ? 1 : 0), unit: "lb" } : { value: fixed(kg, 1), unit: "kg" };
+}
+
+export function strengthScale(units: Units): Scale {
+  return units.strength_unit === "lb"
+    ? { unit: "lb", toSi: (x) => x * KG_PER_LB, fromSi: (x) => x / KG_PER_LB, step: 1 } : KG_SCALE;
+}
+
+/** How thick a line is. */
+export function thickness(mm: Maybe, units: Units): Figure {
+  if (mm == null) return DASH;
+  return units.small_unit === "in" ? { value: fixed(mm / MM_PER_IN, 3), unit: "in" } : { value: fixed(mm, 2), unit: "mm" };
+}
+
+/** How fast a rig falls: by the unit of the depth that it falls through. */
+export function fallSpeed(m_s: Maybe, units: Units): Figure {
+  if (m_s == null) return DASH;
+  return units.depth_unit === "ft" ? { value: fixed(m_s / M_PER_FT, 1), unit: "ft/s" } : { value: fixed(m_s, 2), unit: "m/s" };
+}
+
+/** A length to cut: metres, or feet and whole inches. */
+function cut(m: number, units: Units): string {
+  if (units.depth_unit !== "ft") return text(length(m, units, 2));
+  const inches_ = Math.round((m * 1000) / MM_PER_IN);
+  const [feet, rest] = [Math.floor(inches_ / 12), inches_ % 12];
+  return [feet ? `${feet} ft` : "", rest || !feet ? `${rest} in` : ""].filter(Boolean).join(" ");
 }
 
 const KG_PER_LB = 0.45359237;
 
-/** What lines and leaders hold, as both kinds of packet say it. */
-export function strengthText(newton: Maybe): string {
-  if (newton == null) return DASH.value;
-  const kg = newton / N_PER_KGF;
-  return `${fixed(kg, 1)} kg (${fixed(kg / KG_PER_LB, 0)} lb)`;
+export function strengthText(newton: Maybe, units: Units): string {
+  return text(strength(newton, units));
 }
 
 export const newtonsOfKg = (kg: number): number => kg * N_PER_KGF;

@@ -255,7 +255,7 @@ describe("the bench", () => {
       ["Nick the back at 46 mm.", "It clears 7.0 mm."]);
     const inches = { ...SETTINGS, small_unit: "in", depth_unit: "ft" } as const;
     expect(filled("{exit}, {cut_line}, {stands}, {sinker}, {turns}, {none}, {gone}", PLAN, inches)).toBe(
-      "1 13/16 in, 4.82 ft, 90°, 75.0 g, 3, –, –");
+      "1 13/16 in, 4 ft 10 in, 90°, 75.0 g, 3, –, –");
   });
 
   it("draws every rigging, and says which are not to scale", () => {
@@ -276,11 +276,11 @@ describe("the bench", () => {
     const link = (name: string, holds_n: number, weakest = false) => ({ name, kind: "line", holds_n, weakest });
     const strength = { links: [link("line", 66.7), link("hook", 57.6, true)], drag_low_n: 14.4, drag_high_n: 19.2,
                        bends_hook: false, snag: "bends-free" as const, snag_load_n: 57.6, lost: [] };
-    const { container } = render(<ChainStrip strength={strength} hook={hook({ wire: "medium" })} />);
+    const { container } = render(<ChainStrip units={SETTINGS} strength={strength} hook={hook({ wire: "medium" })} />);
     expect(container.querySelector(".weakest")!.textContent).toContain("hook 5.9");
     expect(container.textContent).toContain("bends the hook free");
     cleanup();
-    const gone = render(<ChainStrip hook={hook({})} strength={{ ...strength, snag: "breaks-off", lost: ["leader", "head and plastic"], bends_hook: true }} />);
+    const gone = render(<ChainStrip units={SETTINGS} hook={hook({})} strength={{ ...strength, snag: "breaks-off", lost: ["leader", "head and plastic"], bends_hook: true }} />);
     expect(gone.container.textContent).toContain("leader, head and plastic lost");
     expect(gone.container.textContent).toContain("bends this hook a little");
   });

@@ -52,6 +52,7 @@ class Settings(Asked):
     speed_unit: Literal["m/s", "kn"]
     small_unit: Literal["mm", "in"]
     temperature_unit: Literal["°C", "°F"]
+    strength_unit: Literal["kg", "lb"] = Field("kg", description="what lines hold, fish weigh")
     wind_unit: Literal["m/s", "kn", "Bft"]
     sheet: Literal["daylight", "dark"]
     school: School

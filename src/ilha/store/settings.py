@@ -14,6 +14,7 @@ class Settings(TypedDict):
     speed_unit: str
     small_unit: str
     temperature_unit: str
+    strength_unit: str
     wind_unit: str
     sheet: str
     school: str
@@ -28,7 +29,8 @@ def get(conn: sqlite3.Connection) -> Settings:
     """The settings."""
     row = conn.execute(
         """
-SELECT head_unit, depth_unit, speed_unit, small_unit, temperature_unit, wind_unit, sheet,
+SELECT head_unit, depth_unit, speed_unit, small_unit, temperature_unit, wind_unit,
+  strength_unit, sheet,
        school, mark_id, plastic_id, line_id, rod_id, currency
 FROM settings
 WHERE id = 1
@@ -44,6 +46,7 @@ def put(conn: sqlite3.Connection, new: Settings) -> None:
 UPDATE settings
 SET head_unit = :head_unit, depth_unit = :depth_unit, speed_unit = :speed_unit,
     small_unit = :small_unit, temperature_unit = :temperature_unit, wind_unit = :wind_unit,
+    strength_unit = :strength_unit,
     sheet = :sheet, school = :school, mark_id = :mark_id, plastic_id = :plastic_id,
     line_id = :line_id, rod_id = :rod_id, currency = :currency
 WHERE id = 1

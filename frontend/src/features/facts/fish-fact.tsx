@@ -3,9 +3,10 @@ import type { ChoiceQuery } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
 import { NumberSheet } from "../../ui/number-sheet";
-import { KG_SCALE, newtonsOfKg, strengthText } from "../../base/units";
+import { newtonsOfKg, strengthScale, strengthText } from "../../base/units";
 import { ASSUMED_FISH } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
+import { useUnits } from "../question/use-units";
 
 export const WHERE: Record<string, string> = {
   bottom: "on the bottom", low: "low", mid: "in mid-water", suspended: "suspended", top: "at the top",
@@ -48,18 +49,19 @@ export function MoodFact() {
 
 /** What it is expected to weigh, and the least line that follows from it and the cover. */
 export function NeedFact({ needs_kg, weighs_kg }: { needs_kg: number | undefined; weighs_kg: number | undefined }) {
+  const units = useUnits();
   const { facts, set } = useQuestion();
   const typed = facts.fish_kg !== null || facts.line_least_kg !== null;
-  const kg = (value: number | undefined) => (value === undefined ? "–" : strengthText(newtonsOfKg(value)));
+  const kg = (value: number | undefined) => (value === undefined ? "–" : strengthText(newtonsOfKg(value), units));
   return (
     <Fact label="expected size and line" source={typed ? "typed" : "assumed"}
           words={weighs_kg === undefined ? "of usual size" : `of ${kg(weighs_kg)}, on line of ${kg(needs_kg)} at least`}>
       {(close) => (
         <>
           {typed && <button type="button" className="plain" onClick={() => { set({ fish_kg: null, line_least_kg: null }); close(); }}>back to what is usual</button>}
-          <NumberSheet label="A fish is expected to weigh" scale={KG_SCALE} value={weighs_kg ?? null} digits={1} above={0} high={500}
+          <NumberSheet label="A fish is expected to weigh" scale={strengthScale(units)} value={weighs_kg ?? null} digits={1} above={0} high={500}
                        remedy="what you expect" onSet={(fish_kg) => { set({ fish_kg, line_least_kg: null }); close(); }} />
-          <NumberSheet label="The line must hold, at least" scale={KG_SCALE} value={needs_kg ?? null} digits={1} above={0} high={200}
+          <NumberSheet label="The line must hold, at least" scale={strengthScale(units)} value={needs_kg ?? null} digits={1} above={0} high={200}
                        remedy="the strength that you trust" onSet={(line_least_kg) => { set({ line_least_kg }); close(); }} />
           <p className="sheet-note">The least line follows the fish's strength, the root of its weight and the cover it runs for (judgement). On weaker line the fight is long.</p>
         </>

@@ -12,7 +12,7 @@ import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
 import { useStep } from "../../features/question/time";
-import { grams, inches, kilograms, planNumber, small, text, type Units } from "../../base/units";
+import { grams, inches, planNumber, small, strength, text, type Units } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { BenchSentence } from "./bench-sentence";
 import { ChainStrip } from "./chain";
@@ -142,7 +142,7 @@ function Work(props: WorkProps) {
           {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
           {" · "}<button type="button" className="plain" onClick={() => setTraining(true)}>train the eye</button>
         </p>
-        {fit.strength && <ChainStrip strength={fit.strength} hook={hook} />}
+        {fit.strength && <ChainStrip units={units} strength={fit.strength} hook={hook} />}
         <Care plastic={plastic} fit={fit} />
         <FishCare />
       </div>
@@ -201,7 +201,7 @@ function BenchFigures({ fit, plan, units }: WorkProps) {
       </div>
       <div className="figure" title="a quarter to a third of the weakest link">
         <span>set the drag at</span>
-        <b>{drag ? `${kilograms(drag.drag_low_n).value}–${kilograms(drag.drag_high_n).value}` : "–"}<small>kg</small></b>
+        <b>{drag ? `${strength(drag.drag_low_n, units).value}–${strength(drag.drag_high_n, units).value}` : "–"}<small>{strength(0, units).unit}</small></b>
       </div>
     </div>
   );

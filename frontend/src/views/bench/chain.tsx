@@ -1,22 +1,22 @@
 // The strength chain from the rod to the hook, its weakest link in a box, and what a snag does.
 import type { HookFit, Strength } from "../../api/types";
-import { kilograms, text } from "../../base/units";
+import { strength as holds, text, type Units } from "../../base/units";
 
-export function ChainStrip({ strength, hook }: { strength: Strength; hook: HookFit }) {
+export function ChainStrip({ strength, hook, units }: { strength: Strength; hook: HookFit; units: Units }) {
   const lost = strength.lost.join(" and ").replace(" and head", ", head");
   return (
     <div className="chain">
       <ol aria-label="strength from the rod to the hook">
         {strength.links.map((link) => (
           <li key={link.name} className={link.weakest ? "weakest" : undefined}>
-            {link.name} <b>{kilograms(link.holds_n).value}</b>{link.weakest && <span className="visually-hidden"> the weakest</span>}
+            {link.name} <b>{holds(link.holds_n, units).value}</b>{link.weakest && <span className="visually-hidden"> the weakest</span>}
           </li>
         ))}
       </ol>
       <p>
         kg each. In a snag {strength.snag === "bends-free"
-          ? `a steady ${text(kilograms(strength.snag_load_n))} bends the hook free: bend it back, or change it`
-          : `it parts at ${text(kilograms(strength.snag_load_n))}: ${lost} lost`}.
+          ? `a steady ${text(holds(strength.snag_load_n, units))} bends the hook free: bend it back, or change it`
+          : `it parts at ${text(holds(strength.snag_load_n, units))}: ${lost} lost`}.
         {strength.bends_hook && " That drag bends this hook a little with every fish: set it lighter, or take stouter wire."}
         {hook.wire && ` ${WIRE[hook.wire]}`}
         {` Its point asks for ${hook.setting_pull.toFixed(1)} times the pull of 1 mm wire to go in.`}

@@ -1,6 +1,6 @@
 // What a hook's fit means, with the figure that decides it.
 import type { Fit, HookFit } from "../../api/types";
-import { kilograms, small, speed, text, type Units } from "../../base/units";
+import { small, speed, strength, text, type Units } from "../../base/units";
 
 export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string, string] {
   const exit = text(small(hook.exit_mm, units));
@@ -17,7 +17,7 @@ export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string
     default:
       if (!hook.taken) return ["too big for its mouth", `a gape of ${text(small(hook.gape_mm, units, 1))}; clears ${clears}`];
       return [pick ? "this one" : "fits",
-        `out at ${exit}; clears ${clears}; opens at ${text(kilograms(hook.opens_at_n))}`];
+        `out at ${exit}; clears ${clears}; opens at ${text(strength(hook.opens_at_n, units))}`];
   }
 }
 

@@ -1,6 +1,6 @@
 // Box: what is carried and what it really weighs; what it covers, what to pack, what to buy.
 import { useState } from "react";
-import { useChosen } from "../../features/question/question";
+import { useChosen, useQuestion } from "../../features/question/question";
 import { GearPart } from "./gear-part";
 import { KINDS, leftOf } from "./kinds";
 import { LidPart } from "./lid-part";
@@ -31,9 +31,10 @@ const SHOWN: Record<(typeof PAGES)[number][0], () => React.ReactNode> = {
 };
 
 function Heads() {
+  const { settings } = useQuestion();
   const { box: { heads } } = useChosen();
   const [weighing, setWeighing] = useState(false);
-  if (weighing) return <WeighIn kind="heads" things={heads.map(weighedHead)} says="printed" onDone={() => setWeighing(false)} />;
+  if (weighing) return <WeighIn kind="heads" things={heads.map((h) => weighedHead(h, settings))} says="printed" onDone={() => setWeighing(false)} />;
   return (
     <section className="know-body">
       <GearPart kind="heads" count={`${heads.length} kinds of head, ${heads.reduce((n, h) => n + leftOf(h), 0)} carried.`}

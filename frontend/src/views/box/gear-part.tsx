@@ -32,7 +32,7 @@ export function GearPart({ kind, tools, count }: Props) {
         {tools}
         <button type="button" className="plain" onClick={() => setOpen("new")}>a new {gear.one}</button>
       </p>
-      {gone && <p className="strip" role="status">Removed: {gear.name(gone)}.{" "}
+      {gone && <p className="strip" role="status">Removed: {gear.name(gone, settings)}.{" "}
         <button type="button" className="plain" onClick={() => back.mutate(gone.id, { onSuccess: () => remove.reset() })}>put it back</button></p>}
       {error && <p role="alert" className="said">{plainWords(error)}</p>}
       {rows.length === 0 ? <p>None yet.</p> : (
@@ -42,8 +42,8 @@ export function GearPart({ kind, tools, count }: Props) {
             <tr key={row.id} className={"carried" in row && row.carried === 0 ? "none" : undefined}>
               {gear.cells(row, settings).map((cell, i) => <td key={gear.heads[i]} data-label={gear.heads[i]}>{typeof cell === "string" ? cell : <>{cell[0]} <span className="off">{cell[1]}</span></>}</td>)}
               <td>
-                <button type="button" className="plain" aria-label={`change ${gear.name(row)}`} onClick={() => setOpen(row)}>change</button>{" · "}
-                <button type="button" className="plain" aria-label={`remove ${gear.name(row)}`} onClick={() => remove.mutate(row.id)}>remove</button>
+                <button type="button" className="plain" aria-label={`change ${gear.name(row, settings)}`} onClick={() => setOpen(row)}>change</button>{" · "}
+                <button type="button" className="plain" aria-label={`remove ${gear.name(row, settings)}`} onClick={() => remove.mutate(row.id)}>remove</button>
               </td>
             </tr>
           ))}</tbody>

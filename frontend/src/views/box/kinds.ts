@@ -3,7 +3,7 @@ import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, SHAPES } from "../../api/vo
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
-import { grams, gramsOfOunces, lengthScale, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
+import { grams, gramsOfOunces, headName, lengthScale, ouncesFromGrams, strengthScale, thickness, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 
 
@@ -28,17 +28,18 @@ export interface Gear<K extends GearKind = GearKind> {
   heads: string[];
   /** a cell, or one with a word of warning after it */
   cells: (row: Box[K][number], units: Settings) => (string | [string, string])[];
-  name: (row: Box[K][number]) => string;
+  name: (row: Box[K][number], units: Settings) => string;
   /** what a new one begins as */
   blank: Record<string, string>;
 }
 
-const kg = (strength_kg: number) => strengthText(newtonsOfKg(strength_kg));
+const holds = (strength_kg: number, s: Settings) => strengthText(newtonsOfKg(strength_kg), s);
 export const priceText = (price: number | null | undefined, s: Settings): string => (price == null ? "–" : `${price.toFixed(2)} ${s.currency}`);
 /** How many there are, once the log has taken off what was lost. */
 export const leftOf = (row: { carried: number; lost: number }): number => Math.max(0, row.carried - row.lost);
-export const headWords = (h: Pick<Head, "printed_oz" | "mass_g" | "shape">): string =>
-  `${h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : text(grams(h.mass_g))} ${shapeWords(h.shape)}`;
+export const headWords = (h: Pick<Head, "printed_oz" | "mass_g" | "shape">, s: Settings): string => `${text(headName(h, s))} ${shapeWords(h.shape)}`;
+/** What is printed on a head, in the unit that is chosen. */
+const printedWords = (oz: number, s: Settings): string => (s.head_unit === "g" ? text(grams(gramsOfOunces(oz))) : `${ouncesText(oz)} oz`);
 const stock = (row: { carried: number; lost: number }) => (row.lost > 0 ? `${leftOf(row)} of ${row.carried}` : String(row.carried));
 
 const G_OFF = 5;
@@ -62,7 +63,7 @@ const heads: Gear<"heads"> = {
   title: "Heads", one: "head",
   lead: "A printed weight can be half the real one: weigh them. Lead: wash your hands, keep it from food and children.",
   fields: [
-    { key: "printed_oz", label: "Printed, oz", is: "ounces", note: "3/8 or 0.375; empty if none", empty: true },
+    { key: "printed_oz", label: "Printed", is: "ounces", note: "as on the packet; empty if none", empty: true },
     { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: as printed", empty: true },
     { key: "shape", label: "Shape", is: Object.keys(SHAPES) }, { key: "material", label: "Material", is: HEAD_MATERIALS },
     { key: "hook_size", label: "Hook", is: HOOK_SIZES },
@@ -75,7 +76,7 @@ const heads: Gear<"heads"> = {
   ],
   heads: ["printed", "head", "scale", "hook", "keeper", "left", "price"],
   cells: (h, s) => [
-    h.printed_oz ? `${ouncesText(h.printed_oz)} oz` : "–", `${shapeWords(h.shape)}, ${h.material}`, scaleWords(h),
+    h.printed_oz ? printedWords(h.printed_oz, s) : "–", `${shapeWords(h.shape)}, ${h.material}`, scaleWords(h),
     `${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
     h.keeper, stock(h), priceText(h.price, s),
   ],
@@ -107,7 +108,7 @@ const lines: Gear<"lines"> = {
     NAME, { key: "kind", label: "Kind", is: ["braid", "nylon", "fluorocarbon"] }, { key: "strength_kg", label: "Holds, kg", is: "number", unit: "kg" },
     { key: "diameter_mm", label: "Diameter, mm", is: "number", unit: "mm", note: "empty: usual of its kind and strength", empty: true },
   ],
-  heads: ["line", "kind", "diameter", "holds"], cells: (l) => [l.name, l.kind ?? "braid", `${l.diameter_mm} mm`, kg(l.strength_kg)], name: (l) => l.name, blank: { kind: "braid" },
+  heads: ["line", "kind", "diameter", "holds"], cells: (l, s) => [l.name, l.kind ?? "braid", text(thickness(l.diameter_mm, s)), holds(l.strength_kg, s)], name: (l) => l.name, blank: { kind: "braid" },
 };
 
 const rods: Gear<"rods"> = {
@@ -129,7 +130,7 @@ const reels: Gear<"reels"> = {
   title: "Reels", one: "reel",
   fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn, cm", is: "number", unit: "cm" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", unit: "kg", empty: true }],
   heads: ["reel", "line a turn", "greatest drag"],
-  cells: (r) => [r.name, `${r.line_per_turn_cm} cm`, r.drag_max_kg == null ? "–" : kg(r.drag_max_kg)], name: (r) => r.name, blank: {},
+  cells: (r, s) => [r.name, `${r.line_per_turn_cm} cm`, r.drag_max_kg == null ? "–" : holds(r.drag_max_kg, s)], name: (r) => r.name, blank: {},
 };
 
 const leaders: Gear<"leaders"> = {
@@ -140,7 +141,7 @@ const leaders: Gear<"leaders"> = {
     { key: "price_m", label: "Price of a metre", is: "price", empty: true },
   ],
   heads: ["leader", "material", "diameter", "holds", "left", "a metre"],
-  cells: (l, s) => [l.name, l.material ?? "", `${l.diameter_mm} mm`, kg(l.strength_kg), text(length(l.left_m, s, 0)), priceText(l.price_m, s)],
+  cells: (l, s) => [l.name, l.material ?? "", text(thickness(l.diameter_mm, s)), holds(l.strength_kg, s), text(length(l.left_m, s, 0)), priceText(l.price_m, s)],
   name: (l) => l.name, blank: { material: "fluorocarbon" },
 };
 
@@ -185,7 +186,15 @@ export function fieldScale(field: Field, s: Settings): { label: string; toSi: (x
   const scale = field.is === "small" ? smallScale(s) : field.is === "long" ? lengthScale(s) : null;
   const round = (x: number) => String(Number(x.toFixed(3)));
   if (scale) return { label: `${field.label}, ${scale.unit}`, toSi: (x) => scale.toSi(typedNumber(x, scale.unit)), fromSi: (x) => round(scale.fromSi(x)) };
-  if (field.is === "ounces") return { label: field.label, toSi: typedOunces, fromSi: ouncesText };
+  if (field.is === "ounces") {
+    return s.head_unit === "g"
+      ? { label: `${field.label}, g`, toSi: (x) => ouncesFromGrams(typedNumber(x, "g")), fromSi: (oz) => String(Number(gramsOfOunces(oz).toFixed(2))) }
+      : { label: `${field.label}, oz`, toSi: typedOunces, fromSi: ouncesText };
+  }
+  if (field.unit === "kg") {
+    const scale_ = strengthScale(s);
+    return { label: field.label.replace(", kg", `, ${scale_.unit}`), toSi: (x) => scale_.toSi(typedNumber(x, scale_.unit)), fromSi: (x) => round(scale_.fromSi(x)) };
+  }
   return { label: field.is === "price" ? `${field.label}, ${s.currency}` : field.label, toSi: (x) => typedNumber(x, field.unit ?? ""), fromSi: round };
 }
 

@@ -1,6 +1,6 @@
 // Heads or plastics on a gram scale, one after another: type what it says, Enter, the next.
 import { useEffect, useRef, useState } from "react";
-import type { Head, Plastic } from "../../api/types";
+import type { Head, Plastic, Settings } from "../../api/types";
 import { plainWords, typedNumber } from "../../ui/typed";
 import { grams, gramsOfOunces, text } from "../../base/units";
 import { headWords } from "./kinds";
@@ -26,8 +26,8 @@ interface Props {
   onDone: () => void;
 }
 
-export const weighedHead = (h: Head): Weighed => ({
-  id: h.id, name: headWords(h), hook_g: h.hook_mass_g, mass_g: h.mass_g, weighed: h.weighed,
+export const weighedHead = (h: Head, s: Settings): Weighed => ({
+  id: h.id, name: headWords(h, s), hook_g: h.hook_mass_g, mass_g: h.mass_g, weighed: h.weighed,
   said_g: h.printed_oz == null ? null : gramsOfOunces(h.printed_oz),
   about: `${h.hook_size}, ${h.material}. With its hook on the scale: about ${h.hook_mass_g} g of it is the hook, and is taken off.`,
 });

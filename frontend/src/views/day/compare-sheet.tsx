@@ -7,7 +7,7 @@ import type { Compared, DayBoard } from "../../api/types";
 import { PairScene } from "../../drawing/scenes/pair-scene";
 import type { Frame } from "../../drawing/geometry/frame";
 import { useChosen, useQuestion } from "../../features/question/question";
-import { headName, length, speed, text, type Units } from "../../base/units";
+import { fallSpeed, headName, length, text, type Units } from "../../base/units";
 import { plainWords } from "../../ui/typed";
 import { shapeWords } from "../../ui/weight";
 
@@ -75,7 +75,7 @@ function Figures({ found, near, units }: { found: Compared; near: number; units:
   const rows: [string, (s: Compared["a"]) => string][] = [
     ["rigged", (s) => s.rigging_name],
     ["now", (s) => VERDICTS[s.verdict[near] ?? ""] ?? "dry"],
-    ["falls at", (s) => text(speed(s.fall_speed_m_s, units))],
+    ["falls at", (s) => text(fallSpeed(s.fall_speed_m_s, units))],
     ["count", (s) => (s.count_s[near] == null ? "–" : `${Math.round(s.count_s[near])} s`)],
     ["in their zone", (s) => (s.zone_s[near] == null ? "–" : `${s.zone_s[near].toFixed(1)} s`)],
     ["lands up-tide", (s) => text(length(s.lead_m[near], units))],

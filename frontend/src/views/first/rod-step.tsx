@@ -43,7 +43,7 @@ export function RodStep() {
       <Chips label="strength" options={strengths} chosen={strengths.filter((s) => box.lines.some((l) => Math.abs(l.strength_kg - s.value) < 0.01 && l.kind === kind)).map((s) => s.value)}
              onTap={(kg) => void save("lines", { name: `${strengths.find((s) => s.value === kg)!.words} ${kind}`, kind, strength_kg: Number(kg.toFixed(3)) })} />
       <p role="alert" className="said">{said}</p>
-      <span role="status" className="first-have">{[...box.rods.map((r) => r.name), ...box.lines.map((l) => `${l.name}, holds ${strengthText(newtonsOfKg(l.strength_kg))}`)].join("; ")}</span>
+      <span role="status" className="first-have">{[...box.rods.map((r) => r.name), ...box.lines.map((l) => `${l.name}, holds ${strengthText(newtonsOfKg(l.strength_kg), units)}`)].join("; ")}</span>
       <p className="sheet-note">Its casts and the line&apos;s diameter are taken as usual of their kind until you measure one.</p>
     </div>
   );

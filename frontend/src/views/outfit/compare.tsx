@@ -2,7 +2,7 @@
 import type { Choice, Outfit } from "../../api/types";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
 import { useChosen } from "../../features/question/question";
-import { grams, headName, length, small, speed, text, type Units } from "../../base/units";
+import { fallSpeed, grams, headName, length, small, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { colourWords, leaderWords, verdictOf } from "./words";
 
@@ -38,12 +38,12 @@ function useRows(units: Units): [string, (o: Outfit) => string][] {
     ["hook", (o) => `${o.hook_size}, out at ${text(small(o.exit_mm, units))}, clear ${text(small(o.clear_mm, units, 1))}`],
     ["whole rig", (o) => text(grams(o.package_g))],
     ["flies", (o) => text(length(o.cast_m, units, 0))],
-    ["falls at", (o) => text(speed(o.fall_m_s, units))],
+    ["falls at", (o) => text(fallSpeed(o.fall_m_s, units))],
     ["count", (o) => (o.count_s === null ? "–" : `${Math.round(o.count_s)} s`)],
     ["in their zone", (o) => (o.zone_s === null ? "–" : `${o.zone_s.toFixed(1)} s`)],
     ["lands", (o) => (o.lead_m === null ? "–" : `${text(length(o.lead_m, units))} up-current${o.beyond_m ? `, ${text(length(o.beyond_m, units))} beyond` : ""}`)],
     ["verdict", (o) => { const told = verdictOf(o, units); return `${told.words}: ${told.figure}`; }],
-    ["leader", leaderWords],
+    ["leader", (o) => leaderWords(o, units)],
     ["then", (o) => o.way.name],
     ["points", (o) => o.score.toFixed(1)],
   ];

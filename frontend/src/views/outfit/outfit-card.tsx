@@ -5,6 +5,7 @@ import type { Choice, Head, Outfit, Plastic } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
+import { useUnits } from "../../features/question/use-units";
 import { useChosen } from "../../features/question/question";
 import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
@@ -44,7 +45,7 @@ export function OutfitCard(props: Props) {
       <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
         {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
-        {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg))}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg))}.</b>}
+        {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg), units)}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg), units)}.</b>}
       </p>
       <Reasons outfit={outfit} />
       <OtherSchools outfit={outfit} own={head} units={units} />
@@ -66,8 +67,9 @@ function RigPicture({ outfit, plastic, head }: Props) {
 }
 
 function LeaderWords({ outfit }: { outfit: Outfit }) {
+  const units = useUnits();
   const { box } = useChosen();
-  return <>{leaderWords(outfit, box.leaders.find((l) => l.id === outfit.leader_id)?.name)}</>;
+  return <>{leaderWords(outfit, units, box.leaders.find((l) => l.id === outfit.leader_id)?.name)}</>;
 }
 
 function LineWords({ outfit }: { outfit: Outfit }) {

@@ -127,7 +127,7 @@ function useOutfit(choice: Choice) {
       lowered: outfit.lowered, retrieve_speed_m_s: facts.retrieve_speed_m_s, leader_kg: outfit.leader_kg,
       fished: {
         head_id: outfit.head_id, plastic_id: outfit.plastic_id, rigging_name: outfit.rigging_name,
-        leader: leaderWords(outfit, box.leaders.find((l) => l.id === outfit.leader_id)?.name),
+        leader: leaderWords(outfit, settings, box.leaders.find((l) => l.id === outfit.leader_id)?.name),
       },
     });
   };

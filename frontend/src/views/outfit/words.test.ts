@@ -23,10 +23,10 @@ describe("an outfit in words", () => {
     expect(colourWords({ ...outfit, own_colour: "mullet" })).toBe("mullet");
   });
   it("says what stands before the head", () => {
-    expect(leaderWords(outfit)).toBe("5.0 kg (11 lb) leader, none in the box suits");
-    expect(leaderWords(outfit, "20 lb fluorocarbon")).toBe("5.0 kg (11 lb) leader (20 lb fluorocarbon)");
-    expect(leaderWords({ ...outfit, tip: "wire" })).toContain("20 cm of wire");
-    expect(leaderWords({ ...outfit, tip: "bite piece" })).toContain("heavier bite piece");
+    expect(leaderWords(outfit, metric)).toBe("5.0 kg leader, none in the box suits");
+    expect(leaderWords(outfit, { ...imperial, strength_unit: "lb" }, "20 lb fluorocarbon")).toBe("11 lb leader (20 lb fluorocarbon)");
+    expect(leaderWords({ ...outfit, tip: "wire" }, metric)).toContain("20 cm of wire");
+    expect(leaderWords({ ...outfit, tip: "bite piece" }, metric)).toContain("heavier bite piece");
   });
 });
 
@@ -40,7 +40,7 @@ describe("the doctor's numbers", () => {
     expect(numberWords(says("small", 0.00015), metric)).toBe("0.15 mm");
     expect(numberWords(says("length", 1.2), imperial)).toBe("3.9 ft");
     expect(numberWords(says("speed", 0.3), metric)).toBe("0.30 m/s");
-    expect(numberWords(says("force", 49.03325), metric)).toBe("5.0 kg (11 lb)");
+    expect(numberWords(says("force", 49.03325), metric)).toBe("5.0 kg");
     expect(numberWords(says("seconds", 7.87), metric)).toBe("7.9 s");
     expect(numberWords(says("hook", 0, "2/0"), metric)).toBe("2/0");
     expect(numberWords({ ...says(null, 0), value: null }, metric)).toBe("");

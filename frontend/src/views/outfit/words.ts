@@ -21,8 +21,8 @@ export const LIMIT_WORDS: Record<Choice["ruled_out"][number]["limit"], string> =
 /** Colours as a head or a plastic is called. */
 export const colourWords = (o: Outfit): string => (o.own_colour ? o.own_colour : `in ${o.colour}`);
 
-export function leaderWords(o: Outfit, spool?: string): string {
-  const leader = `${strengthText(newtonsOfKg(o.leader_kg))} leader${spool ? ` (${spool})` : ", none in the box suits"}`;
+export function leaderWords(o: Outfit, units: Units, spool?: string): string {
+  const leader = `${strengthText(newtonsOfKg(o.leader_kg), units)} leader${spool ? ` (${spool})` : ", none in the box suits"}`;
   if (o.tip === "wire") return `${leader}, 20 cm of wire before the head`;
   return o.tip === "bite piece" ? `${leader}, a short heavier bite piece` : leader;
 }
@@ -74,7 +74,7 @@ export function numberWords(c: DoctorSays, units: Units): string {
     case "small": return c.value < 0.0009 && units.small_unit === "mm" ? `${(c.value * 1000).toFixed(2)} mm` : text(small(c.value * 1000, units, c.value < 0.01 ? 1 : 0));
     case "length": return text(length(c.value, units));
     case "speed": return text(speed(c.value, units));
-    case "force": return strengthText(c.value);
+    case "force": return strengthText(c.value, units);
     default: return c.value < 2 ? `${c.value.toFixed(0)} s` : `${c.value.toFixed(c.value < 10 ? 1 : 0)} s`;
   }
 }

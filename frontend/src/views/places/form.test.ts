@@ -14,7 +14,7 @@ const MARK: Mark = {
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
   flood_to_deg: 60, caution: "", tide_offset_min: 5, tide_height_offset_m: 0.1,
   stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: 0.4,
-  ground: [[0, 1.5], [25, 4.5]], shelter: "slow-below",
+  ground: [[0, 1.5], [25, 4.5]], shelter: "slow-below", assumed: ["bottom"],
 };
 const body = (typed: Record<string, string>, units = METRIC) => {
   const sent = sentOf(typed, units, MARK);
@@ -30,7 +30,7 @@ describe("a mark as it is typed", () => {
       if (typeof was === "number") expect(value).toBeCloseTo(was, 3);
       else if (key === "ground") {
         for (const [i, pair] of MARK.ground!.entries()) pair.forEach((m, k) => expect((value as number[][])[i]![k]).toBeCloseTo(m, 2));
-      } else expect(value).toBe(was);
+      } else expect(value).toEqual(was);
     }
   });
 

@@ -23,3 +23,7 @@ CREATE TABLE tide_differences (
   heights_m TEXT NOT NULL CHECK (json_valid(heights_m))
 ) STRICT;
 CREATE INDEX tide_differences_by_standard ON tide_differences (standard_id);
+
+-- What lines hold and fish weigh, and which set of units was chosen as a whole.
+ALTER TABLE settings ADD COLUMN strength_unit TEXT NOT NULL DEFAULT 'kg'
+  CHECK (strength_unit IN ('kg', 'lb'));
