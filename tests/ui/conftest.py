@@ -158,4 +158,5 @@ def set_number(page: Page, label: str, value: str) -> None:
 def axe_clean(page: Page) -> None:
     """What axe-core finds on the page as it stands: nothing."""
     page.evaluate(AXE.read_text())
-    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    assert page.evaluate("async () => (await axe.run()).violations.map("
+                         "v => [v.id, v.nodes[0].html.slice(0, 120)])") == []

@@ -10,9 +10,15 @@ import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, fact
+from tests.ui.conftest import AXE, PHONE, Server, Watch, axe_clean, fact, open_day
 
 pytestmark = pytest.mark.browser
+
+
+def heads_of(page: Page, server: Server) -> None:
+    """The box's heads as a table."""
+    page.goto(server.url + "box")
+    page.get_by_role("button", name="Heads", exact=True).click()
 
 
 def test_five_heads_are_weighed_in_by_keys_alone(
@@ -22,6 +28,7 @@ def test_five_heads_are_weighed_in_by_keys_alone(
     page.wait_for_selector(".rung.picked")
     page.keyboard.press("g")
     page.keyboard.press("x")
+    page.get_by_role("button", name="Heads", exact=True).press("Enter")
     page.wait_for_selector(".heads")
     before = page.request.get(f"{server.url}api/box").json()["heads"]
     page.get_by_role("button", name="weigh them in").focus()
@@ -47,7 +54,7 @@ def test_five_heads_are_weighed_in_by_keys_alone(
 def test_a_plastic_is_weighed_beside_what_its_shape_says(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="Plastics").click()
     page.get_by_role("button", name="weigh them in").click()
     expect(page.locator(".weigh-in")).to_contain_text("1 of 15: 127 mm straight tail")
@@ -64,7 +71,7 @@ def test_a_plastic_is_weighed_beside_what_its_shape_says(
 def test_a_head_is_added_refused_removed_and_put_back(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="a new head").click()
     page.get_by_label("Printed, oz").fill("1 1/4")
     page.get_by_label("Carried").fill("two")
@@ -84,7 +91,7 @@ def test_a_head_is_added_refused_removed_and_put_back(
 def test_all_kinds_are_changed_in_the_units_of_the_angler(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="metres").click()
     page.get_by_role("button", name="all imperial").click()
     page.keyboard.press("Escape")
@@ -116,7 +123,7 @@ def test_all_kinds_are_changed_in_the_units_of_the_angler(
 def test_csv_is_tried_refused_mended_and_brought_in(
     page: Page, server: Server, watch: Watch, tmp_path: Path
 ) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="Plastics").click()
     with page.expect_download() as got:
         page.get_by_role("link", name="plastics as CSV").click()
@@ -141,7 +148,7 @@ def test_csv_is_tried_refused_mended_and_brought_in(
 
 
 def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Watch) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="Lid chart").click()
     expect(page.locator(".lid-name", has_text="1/8 oz").first).to_be_attached()
     names = set(page.locator(".lid-name").all_text_contents())
@@ -161,7 +168,7 @@ def test_the_lid_chart_is_read_and_printed(page: Page, server: Server, watch: Wa
 def test_the_chart_says_what_is_marginal_and_what_would_close_it(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="Lid chart").click()
     expect(page.locator(".lid-marginal").first).to_be_attached()
     page.get_by_role("button", name="what would close most of it?").click()
@@ -180,7 +187,7 @@ def test_a_day_is_packed_by_keys_ticked_off_and_printed(
 ) -> None:
     # The device's clock says the server's day.
     page.clock.set_fixed_time(float(server.now_s or 0))
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.get_by_role("button", name="Pack").press("Enter")
     visit = page.get_by_role("listitem", name="visit 1")
     visit.get_by_label("from").select_option("7")
@@ -219,7 +226,7 @@ def test_losses_are_counted_again_and_undone(page: Page, server: Server, watch: 
              "mark_id": 4, "mark_name": "Boca do Porto", "head_id": 9, "head_name": "1/4 oz ball",
              "plastic_id": 1, "plastic_name": "127 mm straight tail"} for n in range(2)]
     assert page.request.post(f"{server.url}api/log", data={"events": lost, "gone": []}).ok
-    page.goto(server.url + "box")
+    heads_of(page, server)
     expect(page.locator(".heads tr", has_text="6 of 8")).to_contain_text("1/4 oz")
     page.get_by_role("button", name="Losses").click()
     row = page.locator(".heads tr", has_text="1/4 oz ball")
@@ -237,7 +244,7 @@ def test_on_a_phone(browser: Browser, server: Server) -> None:
     page = context.new_page()
     watch = Watch(page)
     page.clock.set_fixed_time(float(server.now_s or 0))
-    page.goto(server.url + "box")
+    heads_of(page, server)
     page.wait_for_selector(".heads")
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
     page.evaluate(AXE.read_text())
@@ -258,3 +265,52 @@ def test_on_a_phone(browser: Browser, server: Server) -> None:
     assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
     watch.must_be_clean()
     context.close()
+
+
+def test_the_box_as_it_lies_is_worked_in(page: Page, server: Server, watch: Watch) -> None:
+    """Tapped and by the keyboard alone: an empty compartment filled, one more and one less, gone
+    and back; plastics in their colours."""
+    page.goto(f"{server.url}box")
+    grid = page.get_by_role("grid", name="the box by weight and shape")
+    expect(grid).to_be_visible()
+    full = grid.locator("[data-place='ball 0.25']")
+    before = int(re.findall(r"(\d+) left", full.text_content() or "")[0])
+    full.click()
+    page.get_by_role("button", name="one more").first.click()
+    expect(grid.get_by_role("button", name=f"1/4 oz ball: {before + 1} left")).to_be_visible()
+    page.get_by_role("button", name="one less").first.click()
+    expect(grid.get_by_role("button", name=f"1/4 oz ball: {before} left")).to_be_visible()
+    grid.get_by_role("button", name=f"1/4 oz ball: {before} left").focus()
+    page.keyboard.press("ArrowLeft")
+    empty = grid.get_by_role("button", name="3/16 oz ball: none; put some in")
+    expect(empty).to_be_focused()
+    page.get_by_role("group", name="hook").get_by_role("button", name="1/0").click()
+    page.get_by_role("button", name="Put a card of 5 in: 3/16 oz ball, 1/0").click()
+    expect(grid.get_by_role("button", name="3/16 oz ball: 5 left")).to_be_visible()
+    axe_clean(page)
+    olive = page.locator(".lies-plastics li").filter(has_text="olive").locator("svg g").first
+    white = page.locator(".lies-plastics li").filter(has_text="white").locator("svg g").first
+    tones = [shape.evaluate("e => getComputedStyle(e).fill") for shape in (olive, white)]
+    assert tones[0] != tones[1]
+    watch.must_be_clean()
+
+
+def test_the_splash_never_stands_on_the_boat(page: Page, server: Server, watch: Watch) -> None:
+    """The words, the hull and the head of the angler, at every other hour of the demo day."""
+    open_day(page, server)
+    for hour in range(0, 24, 2):
+        page.locator(".rail").focus()
+        page.keyboard.press("Home")
+        for _ in range(hour):
+            page.keyboard.press("PageUp")
+        expect(page.locator(".rail")).to_have_attribute("aria-valuenow", str(6 * hour))
+        over = page.evaluate("""() => {
+          const box = (s) => [...document.querySelectorAll(s)].map(
+            (e) => e.getBoundingClientRect());
+          const hit = (a, b) => a.left < b.right && b.left < a.right && a.top < b.bottom
+            && b.top < a.bottom;
+          const words = box('.splash-words');
+          return words.some((w) => box('.angler .hull').some((h) => hit(w, h)));
+        }""")
+        assert over is False, hour
+    watch.must_be_clean()

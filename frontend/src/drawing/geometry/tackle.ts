@@ -35,6 +35,12 @@ export interface HeadOutline {
 const circle = (x: number, y: number, r: number): string =>
   `M${x - r} ${y}A${r} ${r} 0 1 0 ${x + r} ${y}A${r} ${r} 0 1 0 ${x - r} ${y}Z`;
 
+/** The ball (mm) that a head's metal makes, without its hook. */
+export function ballMm(head: { mass_g: number; hook_mass_g: number; density_g_cm3: number }): number {
+  const cm3 = Math.max(0.01, head.mass_g - (head.mass_g > head.hook_mass_g * 2 ? 0 : head.hook_mass_g)) / head.density_g_cm3;
+  return 10 * Math.cbrt((6 * cm3) / Math.PI);
+}
+
 /** A head of the ball's diameter d (mm), by shape; weight_x for weights in or under the body. */
 export function headOutline(
   shape: string, d: number, body_height: number, weight_x: number | null,

@@ -90,7 +90,8 @@ export function ColumnScene(props: ColumnProps) {
         {main && <HeldLine view={view} shape={main} tipX={tipX} />}
         {chosen && falls && (
           <Fall view={view} head={chosen} path={falls.middle} edge={falls.edge} depth={frame.depth}
-                zone={props.zone} units={units} plastic={plastic} drifting={board.drift !== null} lowered={board.lowered} />
+                zone={props.zone} units={units} plastic={plastic} drifting={board.drift !== null} lowered={board.lowered}
+                stance={board.stance} tipX={tipX} entersX={tipX + (main?.water.at(-1)?.[0] ?? 0)} />
         )}
         {chosen && main && <OnTheLine view={view} head={chosen} main={main} tipX={tipX} {...props} />}
         {props.dropping && chosen && falls && (

@@ -6,6 +6,7 @@ import { length, text, type Units } from "../../base/units";
 import { useSeconds } from "../../base/use-seconds";
 import type { HeadFrame } from "../geometry/frame";
 import { fallTicks, placeAt, tickEvery, type FallPath, type View } from "../geometry/column";
+import { splashWords, standsFrom } from "../geometry/labels";
 import { polyline, smooth, type Point } from "../geometry/path";
 import { Lure, lureTimes } from "./lure";
 
@@ -21,6 +22,10 @@ interface Props {
   plastic: Plastic;
   drifting: boolean;
   lowered: boolean;
+  stance: string;
+  /** m, of the rod tip; and where the line enters the water */
+  tipX: number;
+  entersX: number;
 }
 
 const toPx = (view: View, points: readonly Point[]): Point[] =>
@@ -89,7 +94,7 @@ function InZone({ view, head, path, depth, zone }: Props) {
   );
 }
 
-function Lead({ view, head, path, units, plastic, drifting, lowered }: Props) {
+function Lead({ view, head, path, units, plastic, drifting, lowered, stance, tipX, entersX }: Props) {
   const [from, z] = path.points[0]!;
   const [sx, sy] = [view.x(from), view.z(z)];
   const home = view.x(0);
@@ -101,12 +106,14 @@ function Lead({ view, head, path, units, plastic, drifting, lowered }: Props) {
   const held = from > 0;
   const place = wide ? (sx + home) / 2 : held ? sx + 8 : sx - 8;
   const beyond = held ? -1 : 1;
+  const land = lowered ? "let it down here" : "land it here";
+  const on = standsFrom(stance);
+  const ends = held ? Math.min(view.x(tipX), view.x(entersX)) : Math.max(view.x(tipX), view.x(entersX));
+  const label = splashWords(sx, held ? 1 : -1, land.length, on && [view.x(tipX + on[0]), view.x(tipX + on[1])], ends, view.width);
   return (
     <>
       <path d={`M${sx} ${sy - 1}l-5.5 -10h11Z`} className="splash" />
-      <text x={sx - beyond * 10} y={sy - 7} textAnchor={held ? "start" : "end"} className="note halo">
-        {lowered ? "let it down here" : "land it here"}
-      </text>
+      <text x={label.x} y={sy - 7} textAnchor={label.anchor} className="note halo splash-words">{land}</text>
       <path d={`M${sx} ${ground - 5}v10M${home} ${ground - 5}v10M${sx} ${ground}H${home}`} />
       <text x={place} y={wide ? ground - 5 : ground + 4}
             textAnchor={wide ? "middle" : held ? "start" : "end"} className="lead-figure halo">{words}</text>

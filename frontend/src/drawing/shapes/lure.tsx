@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Plastic } from "../../api/types";
 import type { View } from "../geometry/column";
+import { toneStyle } from "../geometry/colour";
 import { outline } from "../geometry/plastic";
 
 const LEAST_PX = 46;
@@ -27,7 +28,7 @@ export const Lure = memo(function Lure({ view, x, z, plastic, angle = 0, faint =
   const k = (view.scale / 1000) * times;
   const shape = outline(plastic);
   return (
-    <g className={faint ? "lure faint" : "lure"} aria-hidden="true">
+    <g className={faint ? "lure faint" : "lure"} style={toneStyle(plastic.colour)} aria-hidden="true">
       <g transform={`translate(${view.x(x)} ${view.z(z) - 1}) rotate(${-angle}) translate(4 0) scale(${k} ${-k})`}>
         {shape.filled.map((d) => <path key={d} d={d} />)}
         <path d={shape.body} />

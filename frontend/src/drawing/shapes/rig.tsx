@@ -1,6 +1,7 @@
 // A plastic on its head with a hook in it; mm, y up (the scene flips). Fetches nothing.
 import { memo } from "react";
 import type { Head, Plastic } from "../../api/types";
+import { toneStyle } from "../geometry/colour";
 import { outline } from "../geometry/plastic";
 import { barbPath, headOutline, hookPath, type HookMeasures } from "../geometry/tackle";
 
@@ -21,7 +22,7 @@ export const Rig = memo(function Rig(props: Props) {
   const metal = head ? headOutline(head.shape, props.head_diameter_mm, plastic.height_mm, head.weight_x_mm ?? null) : null;
   const inside = head?.shape === "buried" || head?.shape === "belly-weighted";
   const soft = (
-    <g className="soft">
+    <g className="soft" style={toneStyle(plastic.colour)}>
       {body.filled.map((d) => <path key={d} d={d} className="tail" />)}
       <path d={body.body} />
       {body.strokes.map((d) => <path key={d} d={d} className="detail" />)}

@@ -5,7 +5,6 @@ import { length, text } from "../../base/units";
 import { wallOf } from "../../base/zone";
 import { useUnits } from "../question/use-units";
 import { dayWords } from "../tides/printed-tide";
-import { nowS } from "./now";
 
 const SOON_S = 14 * 86400;
 
@@ -13,7 +12,7 @@ export function TideNote({ board }: { board: DayBoard }) {
   const units = useUnits();
   const { source, until_utc_s, residual_m } = board.tide;
   const end = until_utc_s == null ? null : dayWords(wallOf(until_utc_s, board.time_zone).slice(0, 10));
-  const ends = until_utc_s != null && until_utc_s - nowS() < SOON_S;
+  const ends = until_utc_s != null && until_utc_s - board.computed_utc_s < SOON_S;
   if (source === "fitted") {
     return <p className="strip tide-note" role="status">Beyond its table, which ends on {end}: from the constants that the table gave, within about {text(length(2 * (residual_m ?? 0), units, 2))} of it. <Link to="/places">bring its next days</Link></p>;
   }

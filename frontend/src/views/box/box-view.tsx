@@ -3,16 +3,17 @@ import { useState } from "react";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { GearPart } from "./gear-part";
 import { KINDS, leftOf } from "./kinds";
+import { LiesPart } from "./lies-part";
 import { LidPart } from "./lid-part";
 import { PackPart } from "./pack-part";
 import { RestockPart } from "./restock-part";
 import { WeighIn, weighedHead, weighedPlastic } from "./weigh-in";
 
-const PAGES = [["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"], ["pack", "Pack"], ["restock", "Losses"]] as const;
+const PAGES = [["lies", "As it lies"], ["heads", "Heads"], ["plastics", "Plastics"], ["rest", "All else"], ["lid", "Lid chart"], ["pack", "Pack"], ["restock", "Losses"]] as const;
 const REST = ["lines", "rods", "reels", "leaders", "hooks", "weights", "sundries"] as const;
 
 export default function BoxView() {
-  const [page, setPage] = useState<(typeof PAGES)[number][0]>("heads");
+  const [page, setPage] = useState<(typeof PAGES)[number][0]>("lies");
   return (
     <div className="know">
       <h1 className="visually-hidden">Box</h1>
@@ -27,7 +28,7 @@ export default function BoxView() {
 }
 
 const SHOWN: Record<(typeof PAGES)[number][0], () => React.ReactNode> = {
-  heads: () => <Heads />, plastics: () => <Plastics />, rest: () => <Rest />, lid: () => <LidPart />, pack: () => <PackPart />, restock: () => <RestockPart />,
+  lies: () => <LiesPart />, heads: () => <Heads />, plastics: () => <Plastics />, rest: () => <Rest />, lid: () => <LidPart />, pack: () => <PackPart />, restock: () => <RestockPart />,
 };
 
 function Heads() {

@@ -91,8 +91,8 @@ const plastics: Gear<"plastics"> = {
     NAME, { key: "look", label: "Looks like a", is: LOOKS },
     { key: "material", label: "Material", is: ["plastisol", "salted plastisol", "elastomer", "biodegradable"] },
     { key: "colour", label: "Colour", is: "words", empty: true },
-    { key: "length_mm", label: "Length", is: "small" }, { key: "body_length_mm", label: "Working length, without a thin tail", is: "small" },
-    { key: "width_mm", label: "Width", is: "small" }, { key: "height_mm", label: "Height", is: "small" },
+    { key: "length_mm", label: "Length", is: "small" }, { key: "body_length_mm", label: "Working length, without a thin tail", is: "small", note: "empty: usual of its look", empty: true },
+    { key: "width_mm", label: "Width", is: "small", note: "empty: usual", empty: true }, { key: "height_mm", label: "Height", is: "small", note: "empty: usual", empty: true },
     { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: from its shape", empty: true },
     CARRIED, { key: "condition", label: "Condition", is: ["new", "good", "worn", "torn"] }, PRICE,
   ],
@@ -199,7 +199,7 @@ export function fieldScale(field: Field, s: Settings): { label: string; toSi: (x
 }
 
 const unweighed = (row: GearRow, key: string) => key === "mass_g" && "weighed" in row && !row.weighed;
-const unmeasured = (row: GearRow, key: string) => "hook_measured" in row && !row.hook_measured && /^hook_.*_mm$/.test(key);
+const unmeasured = (row: GearRow, key: string) => ("measured" in row && !row.measured && /^(body_length|width|height)_mm$/.test(key)) || "hook_measured" in row && !row.hook_measured && /^hook_.*_mm$/.test(key);
 
 /** A row as it would be typed again: what is only typical or printed stays empty. */
 export function typedAgain(kind: GearKind, row: GearRow, s: Settings): Record<string, string> {

@@ -76,6 +76,8 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
       {kept && <p role="status">{kept} is there: choose it at a mark.</p>}
       <Secondary ports={ports} zone={zone} />
       <p role="alert" className="said">{said}</p>
+      <details>
+        <summary>other ways: constants, heights, files with a header</summary>
       <BringForm
         title="Other ways to bring a tide in" kinds={FORMS}
         onBring={async (body) => {
@@ -93,6 +95,7 @@ export function Tides({ ports, near, onAdd, onAsk, onRemove }: Props) {
           </>
         )}
       </BringForm>
+      </details>
       {reference.tide_service && near && <Ask near={near} onAsk={onAsk} />}
     </section>
   );
