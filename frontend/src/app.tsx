@@ -2,6 +2,7 @@
 import { QueryClientProvider, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { Suspense, lazy, useEffect, useMemo, useState, type ReactNode } from "react";
 import { Dropdown, Form, Modal } from "react-bootstrap";
+import { Glossary } from "./ui/fact";
 import { ErrorBoundary } from "./ui/error-boundary";
 import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
 import { makeQueryClient } from "./api/client";
@@ -107,10 +108,17 @@ function Shell({ children }: { children: ReactNode }) {
           <button type="button" aria-label="? keys" onClick={() => setHelp(true)}>?</button>
         </div>
       </header>
-      <main id="view">{children}</main>
+      <Words><main id="view">{children}</main></Words>
       <KeyHelp show={help} onHide={() => setHelp(false)} />
     </>
   );
+}
+
+/** One glossary, the core's, for all that is asked. */
+function Words({ children }: { children: ReactNode }) {
+  const { data } = useSuspenseQuery(referenceQuery);
+  const words = useMemo(() => new Map(data.glossary.flatMap((t) => [t.term, ...t.also].map((word): [string, string] => [word, t.says]))), [data]);
+  return <Glossary value={words}>{children}</Glossary>;
 }
 
 /** In the sample: that it is one, and the way back. */

@@ -5090,6 +5090,8 @@ export interface components {
             cautions: components["schemas"]["CautionNote"][];
             /** Fish */
             fish: components["schemas"]["FishNote"][];
+            /** Glossary */
+            glossary: components["schemas"]["TermNote"][];
             /**
              * Hardware
              * @description swivels and rings that are known
@@ -6041,6 +6043,18 @@ export interface components {
             counts: components["schemas"]["TaughtCount"][];
             current: components["schemas"]["Taught"];
             depth: components["schemas"]["TaughtDepth"];
+        };
+        /**
+         * TermNote
+         * @description A word of the trade and its meaning.
+         */
+        TermNote: {
+            /** Also */
+            also: string[];
+            /** Says */
+            says: string;
+            /** Term */
+            term: string;
         };
         /**
          * TideRead

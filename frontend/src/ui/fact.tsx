@@ -1,5 +1,5 @@
 // A fact of the sentence: words that open a small sheet in which the fact is changed in place.
-import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { createContext, use, useEffect, useId, useRef, useState, type ReactNode } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 
 /** Where a fact comes from. It decides how the words are underlined, and is said. */
@@ -11,6 +11,17 @@ const SAYS: Record<Source, string> = {
   typed: "typed by you",
   assumed: "assumed: nothing was typed",
 };
+
+/** What the words of the trade mean, by every word for it; given by the shell. */
+export const Glossary = createContext<ReadonlyMap<string, string>>(new Map());
+
+/** A word's meaning, where it has one that needs saying. */
+function Meaning({ of }: { of: string }) {
+  const says = use(Glossary).get(of.toLowerCase());
+  const [open, setOpen] = useState(false);
+  if (!says) return null;
+  return open ? <p className="sheet-note">{says}</p> : <button type="button" className="plain meaning" onClick={() => setOpen(true)}>what is that?</button>;
+}
 
 interface Props {
   label: string;
@@ -31,7 +42,7 @@ export function Fact({ label, words, source, children }: Props) {
     if (!open) return;
     const sheet = document.getElementById(id);
     const first = sheet?.querySelector<HTMLElement>("[data-first]")
-      ?? sheet?.querySelector<HTMLElement>("input, select, button");
+      ?? sheet?.querySelector<HTMLElement>("input, select, button:not(.meaning)");
     // The sheet has no place on the page yet: the page must not run after it.
     first?.focus({ preventScroll: true });
     const chosen = sheet?.querySelector<HTMLElement>("[role=option][aria-selected=true]");
@@ -72,6 +83,7 @@ export function Fact({ label, words, source, children }: Props) {
           }}>
             <Popover.Body>
               <p className="sheet-source">{label} · {SAYS[source]}</p>
+              <Meaning of={label} />
               {children(close)}
             </Popover.Body>
           </Popover>

@@ -218,7 +218,7 @@ function FishCare() {
 
 const SOAK: Record<string, string> = {
   elastomer: "Elastomer keeps scent all day; store it apart, it and other plastics melt together. Torn, it is stretched over again.",
-  biodegradable: "It gives off scent by itself and dries: keep it closed and wet. Small fish peck it.",
+  biodegradable: "It gives off scent by itself and dries: keep it closed and wet. Small fish nip at it.",
 };
 
 function Care({ plastic, fit }: { plastic: Plastic; fit: Fit }) {

@@ -16,13 +16,39 @@ interface Props {
   count?: string;
 }
 
+/** From so many rows on they are searched. */
+const MANY = 6;
+
+/** A cell as it is sorted: by its number where it begins with one, fractions of an ounce too. */
+function weightOf(cell: string): number {
+  const found = /^(?:(\d+) )?(\d+)\/(\d+)|^([\d.]+)/.exec(cell);
+  if (!found) return NaN;
+  return found[4] !== undefined ? Number(found[4]) : Number(found[1] ?? 0) + Number(found[2]) / Number(found[3]);
+}
+
+/** Those that say what is searched, in the order of a column. */
+export function arranged<T>(rows: T[], said: (row: T) => string[], only: string, by: { column: number; down: boolean } | null): T[] {
+  const wanted = only.trim().toLowerCase();
+  const shown = wanted ? rows.filter((row) => said(row).join(" ").toLowerCase().includes(wanted)) : rows;
+  if (!by) return shown;
+  const order = (a: string, b: string) => {
+    const [x, y] = [weightOf(a), weightOf(b)];
+    return Number.isFinite(x) && Number.isFinite(y) && x !== y ? x - y : a.localeCompare(b);
+  };
+  return [...shown].sort((a, b) => order(said(a)[by.column]!, said(b)[by.column]!) * (by.down ? -1 : 1));
+}
+
 export function GearPart({ kind, tools, count }: Props) {
   const { box } = useChosen();
   const { settings } = useQuestion();
   const { save, remove, back, bring } = useGear(kind);
   const [open, setOpen] = useState<GearRow | "new" | null>(null);
   const gear = KINDS[kind] as Gear;
-  const rows = box[kind] as GearRow[];
+  const [only, setOnly] = useState("");
+  const [by, setBy] = useState<{ column: number; down: boolean } | null>(null);
+  const all = box[kind] as GearRow[];
+  const said = (row: GearRow) => gear.cells(row, settings).map((cell) => (typeof cell === "string" ? cell : cell.join(" ")));
+  const rows = arranged(all, said, only, by);
   const gone = remove.data;
   const error = remove.error ?? back.error;
   return (
@@ -35,9 +61,17 @@ export function GearPart({ kind, tools, count }: Props) {
       {gone && <p className="strip" role="status">Removed: {gear.name(gone, settings)}.{" "}
         <button type="button" className="plain" onClick={() => back.mutate(gone.id, { onSuccess: () => remove.reset() })}>put it back</button></p>}
       {error && <p role="alert" className="said">{plainWords(error)}</p>}
-      {rows.length === 0 ? <p>None yet.</p> : (
+      {all.length > MANY && (
+        <p className="know-tools"><label className="visually-hidden" htmlFor={`only-${kind}`}>only those that say</label>
+          <input id={`only-${kind}`} className="form-control search-box only" placeholder={`search ${all.length}`} value={only} onChange={(e) => setOnly(e.target.value)} /></p>
+      )}
+      {all.length === 0 ? <p>None yet.</p> : rows.length === 0 ? <p role="status">None says “{only.trim()}”.</p> : (
         <table className="heads">
-          <thead><tr>{gear.heads.map((h) => <th key={h}>{h}</th>)}<th><span className="visually-hidden">change it</span></th></tr></thead>
+          <thead><tr>{gear.heads.map((h, i) => (
+            <th key={h} aria-sort={by?.column === i ? (by.down ? "descending" : "ascending") : undefined}>
+              <button type="button" className="plain" onClick={() => setBy(by?.column === i && by.down ? null : { column: i, down: by?.column === i })}>{h}{by?.column === i && (by.down ? " ↓" : " ↑")}</button>
+            </th>
+          ))}<th><span className="visually-hidden">change it</span></th></tr></thead>
           <tbody>{rows.map((row) => (
             <tr key={row.id} className={"carried" in row && row.carried === 0 ? "none" : undefined}>
               {gear.cells(row, settings).map((cell, i) => <td key={gear.heads[i]} data-label={gear.heads[i]}>{typeof cell === "string" ? cell : <>{cell[0]} <span className="off">{cell[1]}</span></>}</td>)}

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Head, Plastic, Settings } from "../../api/types";
 import { isWrong, leftOf, offPrinted, read, typedAgain, typedOunces } from "./kinds";
+import { arranged } from "./gear-part";
 
 const METRIC = { head_unit: "oz", depth_unit: "m", small_unit: "mm", currency: "€" } as Settings;
 const INCHES = { ...METRIC, small_unit: "in", depth_unit: "ft" } as Settings;
@@ -65,5 +66,14 @@ describe("what is in the box", () => {
   it("is held against what is printed", () => {
     expect(offPrinted(HEAD)).toBeCloseTo(10.05, 1);
     expect(offPrinted({ ...HEAD, weighed: false })).toBeNull();
+  });
+});
+
+describe("rows of the box", () => {
+  const rows = [["1/2 oz", "ball"], ["1/8 oz", "bullet"], ["1 1/2 oz", "ball"], ["3/16 oz", "darter"]];
+  it("are searched and sorted, fractions by what they weigh", () => {
+    expect(arranged(rows, (r) => r, "ball", null)).toHaveLength(2);
+    expect(arranged(rows, (r) => r, "", { column: 0, down: false }).map((r) => r[0])).toEqual(["1/8 oz", "3/16 oz", "1/2 oz", "1 1/2 oz"]);
+    expect(arranged(rows, (r) => r, "", { column: 1, down: true })[0]![1]).toBe("darter");
   });
 });

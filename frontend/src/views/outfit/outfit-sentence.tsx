@@ -27,7 +27,7 @@ const CLARITIES: Option[] = [
 const LIGHTS: Option[] = [{ value: "bright", words: "bright" }, { value: "low", words: "low", note: "dawn, dusk, heavy cloud" }, { value: "night", words: "night" }];
 const TRENDS: Option[] = [{ value: "falling", words: "falling" }, { value: "steady", words: "steady" }, { value: "rising", words: "rising", note: "by 1 to 2 °C, or the third day after a front" }];
 const FEEDS: Option[] = Object.entries(WHERE).map(([value, words]) => ({ value, words }));
-const PESTS: Option[] = [{ value: "", words: "no small fish peck at it" }, { value: "yes", words: "small fish peck at it" }];
+const PESTS: Option[] = [{ value: "", words: "nothing nips at it" }, { value: "yes", words: "small fish nip at it" }];
 const LEADERS: Option[] = [{ value: "bites", words: "a light leader", note: "more bites, a few fish lost" }, { value: "structure", words: "a heavy leader", note: "by structure" }];
 const SINKERS: Option[] = [{ value: "jig", words: "a head rather than a sinker", note: "it falls and feels better, and often springs free" }, { value: "sinker", words: "a sliding sinker where it runs hard", note: "60 g and more; the plastic hardly swims" }];
 

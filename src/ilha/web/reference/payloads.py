@@ -84,6 +84,14 @@ class RetrieveNote(Payload):
     speed_m_s: float
 
 
+class TermNote(Payload):
+    """A word of the trade and its meaning."""
+
+    term: str
+    says: str
+    also: list[str]
+
+
 class Elsewhere(Payload):
     """An address to go to."""
 
@@ -102,5 +110,6 @@ class Reference(Payload):
     retrieves: list[RetrieveNote]
     symptoms: list[SymptomNote] = Field(description="what the doctor knows")
     hardware: list[str] = Field(description="swivels and rings that are known")
+    glossary: list[TermNote]
     home_url: str | None = Field(description="in the sample: where one came from")
     tide_service: bool = Field(description="whether a tide service is set up")

@@ -11,6 +11,7 @@ from werkzeug.wrappers import Response
 from ilha import __version__
 from ilha.core.advice.cautions import CAUTIONS, FIRST
 from ilha.core.advice.doctor import SYMPTOMS
+from ilha.core.advice.glossary import GLOSSARY
 from ilha.core.bench.strength import HARDWARE
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.choose.situation import PLACES
@@ -35,6 +36,7 @@ from ilha.web.reference.payloads import (
     SchoolNote,
     StanceNote,
     SymptomNote,
+    TermNote,
 )
 
 bp = Blueprint("reference", __name__, url_prefix="/api")
@@ -67,6 +69,7 @@ def reference() -> Response:
                                 speed_m_s=r.speed_m_s) for r in RETRIEVES.values()],
         symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],
         hardware=list(HARDWARE),
+        glossary=[TermNote(term=t.term, says=t.says, also=list(t.also)) for t in GLOSSARY],
         home_url=os.environ.get(HOME) or None,
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))

@@ -1,0 +1,28 @@
+"""One glossary: no word twice, none without a meaning, and a meaning for every fact that a sentence
+asks."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+from ilha.core.advice.glossary import GLOSSARY
+
+SOURCES = Path(__file__).parents[3] / "frontend" / "src"
+PLAIN = {"day and time", "fish", "which way", "true size", "head", "cover"}
+"""Labels that are plain English, or drawn."""
+
+
+def test_each_word_once_and_with_a_meaning() -> None:
+    words = [word for term in GLOSSARY for word in (term.term, *term.also)]
+    assert len(words) == len(set(words))
+    assert all(20 < len(term.says) < 220 for term in GLOSSARY)
+    assert not any(term.says.lower().startswith(term.term) for term in GLOSSARY)
+
+
+def test_every_fact_of_the_sentences_has_one() -> None:
+    known = {word for term in GLOSSARY for word in (term.term, *term.also)} | PLAIN
+    labels = {label for path in SOURCES.rglob("*.tsx") if "test" not in path.name
+              for label in re.findall(r'<Fact\s+label="([^"]+)"', path.read_text())}
+    assert len(labels) > 20
+    assert labels <= known, labels - known
