@@ -18,6 +18,7 @@ from datetime import UTC, datetime
 from functools import partial
 from pathlib import Path
 from typing import Any
+from zoneinfo import ZoneInfo
 
 import numpy as np
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -46,6 +47,7 @@ from ilha.demo import marela  # noqa: E402
 from ilha.desk.books import box_of, rule_book  # noqa: E402
 from ilha.desk.outfit import ChoiceQuestion  # noqa: E402
 from ilha.desk.water import moment, situation_of  # noqa: E402
+from ilha.formats.tide_printed import read  # noqa: E402
 from ilha.store import db  # noqa: E402
 from ilha.web.app import create_app  # noqa: E402
 
@@ -274,18 +276,28 @@ def tide_times() -> dict[str, float]:
             query = f"mark_id=1&plastic_id=1&line_id=3&rod_id=2&date={next(dates)}"
             assert client.get(f"/api/day?{query}").status_code == 200
 
-        return {"tide_year_ms": median_ms(lambda: tide.value_at(year), 3),
+        return {"printed_year_ms": median_ms(printed_year(tide), 5), "tide_year_ms": median_ms(lambda: tide.value_at(year), 3),
                 "tide_day_ms": median_ms(one_day), "open_day_ms": median_ms(open_day)}
 
 
-def first_view(browser: Browser, server: Server) -> float:
+def printed_year(tide: Constants) -> Callable[[], object]:
+    """A year of high and low waters as a table prints them, a line each, read."""
+    zone = ZoneInfo("Atlantic/Azores")
+    turns = tide.high_and_low_waters(NOW_S, NOW_S + 364 * 86400.0)
+    text = "\n".join(
+        f"{datetime.fromtimestamp(at, zone):%a %d/%m/%Y %H:%M} {height:.2f}"
+        for at, height in zip(turns.time, turns.height, strict=True))
+    return lambda: read(text, zone, datetime.fromtimestamp(NOW_S, zone).date())
+
+
+def first_view(browser: Browser, server: Server, sign: str = ".rung.picked") -> float:
     """Milliseconds from opening the page to the picture, each time in a fresh profile."""
     taken = []
     for _ in range(RUNS + 2):
         context = browser.new_context(viewport=DESK, service_workers="block")
         page = context.new_page()
         page.goto(server.url, wait_until="commit")
-        page.wait_for_selector(".rung.picked")
+        page.wait_for_selector(sign)
         taken.append(float(page.evaluate(
             "() => new Promise(done => requestAnimationFrame(() => done(performance.now())))")))
         context.close()
@@ -360,6 +372,10 @@ def main() -> int:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         try:
             print(f"first_view_ms {first_view(browser, server):.0f} ms")
+            empty = Server(Path(folder) / "empty.sqlite3", demo=False)
+            empty.start()
+            print(f"first_view_empty_ms {first_view(browser, empty, '.first-way'):.0f} ms")
+            empty.stop()
             page = browser.new_page(viewport=DESK)  # type: ignore[arg-type]
             page.goto(server.url)
             page.wait_for_selector(".rung.picked")
