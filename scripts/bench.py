@@ -276,7 +276,8 @@ def tide_times() -> dict[str, float]:
             query = f"mark_id=1&plastic_id=1&line_id=3&rod_id=2&date={next(dates)}"
             assert client.get(f"/api/day?{query}").status_code == 200
 
-        return {"printed_year_ms": median_ms(printed_year(tide), 5), "tide_year_ms": median_ms(lambda: tide.value_at(year), 3),
+        return {"printed_year_ms": median_ms(printed_year(tide), 5),
+                "tide_year_ms": median_ms(lambda: tide.value_at(year), 3),
                 "tide_day_ms": median_ms(one_day), "open_day_ms": median_ms(open_day)}
 
 
