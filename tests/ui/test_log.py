@@ -81,16 +81,22 @@ def test_the_count_is_timed_from_splash_to_slack(browser: Browser, server: Serve
     page = on_a_phone(browser)
     watch = Watch(page)
     open_day(page, server)
+    begun = page.evaluate("Date.now()")
     page.get_by_role("button", name="splash").tap()
+    under_way = page.evaluate("Date.now()")
     page.clock.run_for(6300)
     running = page.locator(".timer.running")
     expect(running).to_contain_text("6")
     expect(running).to_contain_text(re.compile(r"of about \d+ · [\d.]+ m down"))
+    stopping = page.evaluate("Date.now()")
     running.tap()
     expect(page.locator(".told")).to_contain_text("timed drop")
+    stopped = page.evaluate("Date.now()")
     soon(page, server, lambda events: len(events) == 1)
     event = logged(page, server)[0]
-    assert event["count_s"] == pytest.approx(6.3, abs=0.3)
+    # The page's clock runs on while the machine is busy: held to what it showed about the taps.
+    assert (stopping - under_way) / 1000 - 0.1 <= event["count_s"] <= (stopped - begun) / 1000 + 0.1
+    assert event["count_s"] >= 6.2
     assert event["expected_s"] > 1.0
     page.get_by_role("button", name="splash").tap()
     page.get_by_role("button", name="not this one").tap()

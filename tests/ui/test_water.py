@@ -134,8 +134,9 @@ def test_swum_back_it_shows_the_way_in(page: Page, server: Server, watch: Watch)
     expect(page.locator(".figures")).to_contain_text(
         "swim it back at 0.90 m/s, 1.2 turns a second")
     fact(page, "how it is worked").click()
-    page.locator(".popover input").nth(1).fill("60")
-    page.locator(".popover input").nth(1).press("Enter")
+    turn = page.get_by_label("Line per turn of the handle")
+    turn.fill("60")
+    turn.press("Enter")
     expect(page.locator(".figures")).to_contain_text("0.90 m/s, 1.5 turns a second")
     assert page.locator(".drop-it").count() == 0
     watch.must_be_clean()

@@ -92,8 +92,12 @@ function arrows(event: KeyboardEvent<HTMLElement>): void {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   if (!step) return;
   const all = [...event.currentTarget.querySelectorAll<HTMLElement>("[role=option]")];
-  const here = all.indexOf(document.activeElement as HTMLElement);
+  const focused = document.activeElement;
+  const inBox = focused instanceof HTMLInputElement;
+  // From the search on with nothing typed: from what is chosen, as in a list without one.
+  const from = inBox && focused.value === "" ? all.findIndex((o) => o.getAttribute("aria-selected") === "true") : -1;
+  const here = inBox ? from : all.indexOf(focused as HTMLElement);
   event.preventDefault();
-  if (here === 0 && step < 0) event.currentTarget.querySelector<HTMLElement>(".search-box")?.focus();
+  if (!inBox && here === 0 && step < 0) event.currentTarget.querySelector<HTMLElement>(".search-box")?.focus();
   else all[here + step]?.focus();
 }
