@@ -7,7 +7,7 @@ import type { Head, Plastic } from "../../api/types";
 import { toneOf } from "../../drawing/geometry/colour";
 import { outline } from "../../drawing/geometry/plastic";
 import { ballMm, barbPath, headOutline, hookPath } from "../../drawing/geometry/tackle";
-import { headName, ouncesFromGrams, small, text } from "../../base/units";
+import { MM_PER_SIXTEENTH, gramsOfOunces, headName, ouncesFromGrams, small, text } from "../../base/units";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { Chips } from "../../ui/chips";
 import { plainWords } from "../../ui/typed";
@@ -87,7 +87,7 @@ function Compartments({ heads, weights, shapes, scale, place, onPlace }: {
   return (
     <div className="lies-scroll">
       <table role="grid" aria-label="the box by weight and shape" ref={grid} onKeyDown={move}>
-        <thead><tr><td />{weights.map((oz) => <th key={oz} scope="col">{text(headName({ printed_oz: oz, mass_g: oz * 28.349523125 }, settings))}</th>)}</tr></thead>
+        <thead><tr><td />{weights.map((oz) => <th key={oz} scope="col">{text(headName({ printed_oz: oz, mass_g: gramsOfOunces(oz) }, settings))}</th>)}</tr></thead>
         <tbody>
           {shapes.map((shape) => (
             <tr key={shape}>
@@ -97,7 +97,7 @@ function Compartments({ heads, weights, shapes, scale, place, onPlace }: {
                 const count = here.reduce((n, h) => n + leftOf(h), 0);
                 const off = here.map(offPrinted).find((o) => o !== null && Math.abs(o) >= 5) ?? null;
                 const chosen = place?.shape === shape && place.oz === oz;
-                const name = `${text(headName({ printed_oz: oz, mass_g: oz * 28.349523125 }, settings))} ${shapeWords(shape)}`;
+                const name = `${text(headName({ printed_oz: oz, mass_g: gramsOfOunces(oz) }, settings))} ${shapeWords(shape)}`;
                 return (
                   <td key={oz} role="gridcell" aria-selected={chosen}>
                     <button type="button" data-place={`${shape} ${oz}`} tabIndex={at.shape === shape && at.oz === oz ? 0 : -1}
@@ -153,7 +153,7 @@ function AtPlace({ place, heads }: { place: Place; heads: Head[] }) {
   const { settings } = useQuestion();
   const { save } = useGear("heads");
   const [hook, setHook] = useState(heads[0]?.hook_size ?? "2/0");
-  const name = `${text(headName({ printed_oz: place.oz, mass_g: place.oz * 28.349523125 }, settings))} ${shapeWords(place.shape)}`;
+  const name = `${text(headName({ printed_oz: place.oz, mass_g: gramsOfOunces(place.oz) }, settings))} ${shapeWords(place.shape)}`;
   const free = HOOK_SIZES.filter((size) => !heads.some((h) => h.hook_size === size));
   const chosen = free.includes(hook as (typeof free)[number]) ? hook : free[Math.min(free.length - 1, 4)]!;
   return (
@@ -224,7 +224,7 @@ export function Silhouette({ plastic }: { plastic: Plastic }) {
 
 function Ruler() {
   const { settings } = useQuestion();
-  const step = settings.small_unit === "in" ? 25.4 : 20;
+  const step = settings.small_unit === "in" ? 16 * MM_PER_SIXTEENTH : 20;
   const marks = Array.from({ length: Math.floor((LONGEST - 10) / step) + 1 }, (_, i) => i);
   return (
     <svg className="silhouette lies-ruler" viewBox={`-2 0 ${LONGEST} 11`} aria-hidden="true">

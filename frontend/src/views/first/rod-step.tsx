@@ -3,14 +3,13 @@ import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { changed } from "../../api/rests";
 import { saveGear } from "../../api/gear";
-import { newtonsOfKg, strengthText } from "../../base/units";
+import { newtonsOfKg, strengthScale, strengthText } from "../../base/units";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
 import { Chips } from "../../ui/chips";
 import { plainWords } from "../../ui/typed";
 
 const RODS = [[2, 10], [5, 20], [7, 28], [10, 35], [15, 50], [20, 80], [40, 120]].map(([low, high]) => ({ low: low!, high: high! }));
-const KG_PER_LB = 0.45359237;
 const POUNDS = [8, 10, 15, 20, 30, 40];
 const KILOS = [4, 5, 7, 9, 14, 18];
 const KINDS = ["braid", "nylon", "fluorocarbon"];
@@ -21,7 +20,9 @@ export function RodStep() {
   const { box } = useChosen();
   const [kind, setKind] = useState("braid");
   const [said, setSaid] = useState("");
-  const inPounds = units.head_unit === "oz";
+  // Packets say pounds where heads are printed in ounces, whatever else is metric.
+  const inPounds = units.strength_unit === "lb" || units.head_unit === "oz";
+  const pounds = strengthScale({ ...units, strength_unit: "lb" });
   const save = async (of: "rods" | "lines", typed: Record<string, unknown>) => {
     try {
       await saveGear(of, null, typed);
@@ -31,7 +32,7 @@ export function RodStep() {
     }
     await changed(queries, "box");
   };
-  const strengths = inPounds ? POUNDS.map((lb) => ({ value: lb * KG_PER_LB, words: `${lb} lb` })) : KILOS.map((kg) => ({ value: kg, words: `${kg} kg` }));
+  const strengths = inPounds ? POUNDS.map((lb) => ({ value: pounds.toSi(lb), words: `${lb} lb` })) : KILOS.map((kg) => ({ value: kg, words: `${kg} kg` }));
   return (
     <div>
       <p className="first-ask">What does the rod throw, as printed on it?</p>
