@@ -1076,6 +1076,109 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sea-chart.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The chart as GeoJSON */
+        get: operations["get_sea-chart_geojson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sea-chart.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Its tracks, routes and points as GPX */
+        get: operations["get_sea-chart_gpx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sea-chart.kml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The chart as KML */
+        get: operations["get_sea-chart_kml"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sea-charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was brought in to draw the water with */
+        get: operations["get_sea-charts"];
+        put?: never;
+        /** Bring GeoJSON, KML or GPX in */
+        post: operations["post_sea-charts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sea-charts/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The bottom along a cast */
+        post: operations["post_sea-charts_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sea-charts/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a chart; answers with what it was */
+        delete: operations["delete_sea-charts"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -1499,6 +1602,20 @@ export interface components {
             words: string;
         };
         /**
+         * AskSection
+         * @description A cast whose bottom is asked for.
+         */
+        AskSection: {
+            /** Cast M */
+            cast_m: number;
+            /** Cast To Deg */
+            cast_to_deg: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+        };
+        /**
          * AskTide
          * @description What to ask the tide service for.
          */
@@ -1824,6 +1941,36 @@ export interface components {
             name: string;
             /** Weakest */
             weakest: boolean;
+        };
+        /**
+         * ChartShape
+         * @description A line, an area of rings, or points; positions are latitude, longitude and, where it is
+         *     known, the charted depth, m.
+         */
+        ChartShape: {
+            /**
+             * Depth M
+             * @description of a contour
+             * @default null
+             */
+            depth_m?: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "points" | "line" | "area";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "coast" | "contour" | "soundings" | "structure" | "track" | "route";
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Parts */
+            parts: number[][][];
         };
         /** Choice */
         Choice: {
@@ -2667,6 +2814,24 @@ export interface components {
             away_m: number;
             /** Deeper M */
             deeper_m: number;
+        };
+        /**
+         * GroundSection
+         * @description The bottom along a cast: distance from the rod and charted depth, m.
+         */
+        GroundSection: {
+            /**
+             * Beside
+             * @description read off what lies beside the cast
+             */
+            beside: boolean;
+            /** Points */
+            points: number[][];
+            /**
+             * Used
+             * @description soundings that it rests on
+             */
+            used: number;
         };
         /** Head */
         Head: {
@@ -3519,6 +3684,12 @@ export interface components {
             bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
             /** Cast M */
             cast_m: number;
+            /**
+             * Cast To Deg
+             * @description null: not said
+             * @default null
+             */
+            cast_to_deg?: number | null;
             /** Caution */
             caution: string;
             /**
@@ -3533,6 +3704,12 @@ export interface components {
             cover: string;
             /** Cover Height M */
             cover_height_m: number;
+            /**
+             * Ebb To Deg
+             * @description null: against the flood
+             * @default null
+             */
+            ebb_to_deg?: number | null;
             /**
              * Exposure
              * @enum {string}
@@ -3985,6 +4162,12 @@ export interface components {
             bottom: "sand" | "mud" | "grass" | "rock" | "oyster" | "wreck";
             /** Cast M */
             cast_m: number;
+            /**
+             * Cast To Deg
+             * @description null: not said
+             * @default null
+             */
+            cast_to_deg?: number | null;
             /** Caution */
             caution: string;
             /**
@@ -3999,6 +4182,12 @@ export interface components {
             cover: string;
             /** Cover Height M */
             cover_height_m: number;
+            /**
+             * Ebb To Deg
+             * @description null: against the flood
+             * @default null
+             */
+            ebb_to_deg?: number | null;
             /**
              * Exposure
              * @enum {string}
@@ -4242,6 +4431,35 @@ export interface components {
             when?: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * NewSeaChart
+         * @description A file to draw the water with: GeoJSON, KML or GPX, and how it is to be understood.
+         */
+        NewSeaChart: {
+            /** Name */
+            name: string;
+            /**
+             * Rest
+             * @description what lines are that do not say
+             * @default null
+             */
+            rest?: ("coast" | "contour" | "soundings" | "structure" | "track" | "route") | null;
+            /** Text */
+            text: string;
+            /**
+             * Third
+             * @description what the third figure of a position is; null: a height, unless not one lies below zero
+             * @default null
+             */
+            third?: ("height" | "depth") | null;
+            /**
+             * Unit
+             * @description of its depths
+             * @default m
+             * @enum {string}
+             */
+            unit?: "m" | "ft";
         };
         /**
          * NewSecondary
@@ -5534,6 +5752,23 @@ export interface components {
             school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
         };
         /**
+         * SeaChart
+         * @description What a file held.
+         */
+        SeaChart: {
+            /** Features */
+            features: components["schemas"]["ChartShape"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /** SeaCharts */
+        SeaCharts: {
+            /** Charts */
+            charts: components["schemas"]["SeaChart"][];
+        };
+        /**
          * Seen
          * @description A drop (observed and expected, s) or a head tried (predicted and borne, m/s; held).
          */
@@ -6493,7 +6728,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
             };
             cookie?: never;
         };
@@ -6524,7 +6759,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
             };
             cookie?: never;
         };
@@ -6560,7 +6795,7 @@ export interface operations {
             header?: never;
             path: {
                 row_id: number;
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
             };
             cookie?: never;
         };
@@ -6592,7 +6827,7 @@ export interface operations {
             header?: never;
             path: {
                 row_id: number;
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
             };
             cookie?: never;
         };
@@ -9833,6 +10068,219 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get_sea-chart_geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get_sea-chart_gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get_sea-chart_kml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get_sea-charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeaCharts"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post_sea-charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSeaChart"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeaChart"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post_sea-charts_section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskSection"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundSection"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete_sea-charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeaChart"];
                 };
             };
             /** @description a problem */

@@ -4,12 +4,18 @@ from __future__ import annotations
 
 import math
 import sqlite3
+from pathlib import Path
 
 from ilha.demo.box import load_box
 from ilha.demo.trips import load_trips
 from ilha.desk import convert, taught
-from ilha.store import events, marks, streams, tides
+from ilha.desk.sea_charts import as_stored
+from ilha.formats import chart_in
+from ilha.formats.chart_shapes import Reading
+from ilha.store import events, marks, sea_charts, streams, tides
 
+CHART = "Marela, made up"
+_WATER = Path(__file__).with_name("marela.geojson")
 PORT = "Cais Velho, Marela"
 STREAM, STREAM_AT = "Boca do Porto, measured", "Boca do Porto"
 DAYS_BACK, DAYS_AHEAD = 4, 40
@@ -30,7 +36,7 @@ def _mark(
     name: str, kind: str, at: tuple[float, float], depth: float, bottom: str,
     cover: tuple[str, float], stance: str, cast: float,
     stream: tuple[float, float, float, float] | None, caution: str, exposure: str = "sheltered",
-    way_back: float | None = None,
+    way_back: float | None = None, cast_to: float | None = None, ebb_to: float | None = None,
 ) -> None:
     neap, spring, lag, flood = stream or (None, None, None, None)
     _MARKS.append(marks.NewMark(
@@ -40,32 +46,33 @@ def _mark(
         neap_rate_m_s=neap, spring_rate_m_s=spring, slack_lag_min=lag, flood_to_deg=flood,
         caution=caution, tide_offset_min=0.0, tide_height_offset_m=0.0,
         stream_id=None, exposure=exposure, tip_height_m=None, way_back_depth_m=way_back,
-        ground=None, shelter="even", assumed="[]",
+        ground=None, shelter="even", assumed="[]", cast_to_deg=cast_to, ebb_to_deg=ebb_to,
     ))
 
 
 _mark("Cais Velho", "harbour", (36.4021, -21.7043), 2.6, "sand", ("weed", 0.3), "kayak", 25.0,
       (0.45, 0.80, 20.0, 65.0),
-      "Keep out of the ferry's way: it cannot turn for you.")
+      "Keep out of the ferry's way: it cannot turn for you.", cast_to=320.0)
 _mark("Seba Grande", "flat", (36.4107, -21.6902), -1.0, "grass", ("eelgrass", 0.35), "wading",
       20.0, (0.10, 0.28, 35.0, 20.0),
       "Rays lie in the grass. The flood fills the gully behind you first.",
-      way_back=-0.75)
+      way_back=-0.75, cast_to=200.0)
 _mark("Barra de Dentro", "bar", (36.4068, -21.7121), 0.6, "sand", ("none", 0.0), "wading", 25.0,
       (0.35, 0.85, 15.0, 80.0),
       "The edge of the bar is steep and moves. Leave before the flood covers the middle.",
-      "partly open", 0.9)
+      "partly open", 0.9, cast_to=150.0)
 _mark("Boca do Porto", "jetty", (36.3989, -21.7168), 6.2, "rock", ("none", 0.0), "dock", 20.0,
       (0.55, 1.20, 10.0, 85.0),
       "Wet stone and ships' wash: stand back from the edge.",
-      "partly open")
+      "partly open", cast_to=10.0, ebb_to=250.0)
 _mark("Praia Comprida", "surf", (36.3871, -21.7310), 1.4, "sand", ("none", 0.0), "bank", 40.0,
       (0.08, 0.18, 0.0, 110.0),
-      "A rip runs out along the northern rocks on most days.", "open sea")
+      "A rip runs out along the northern rocks on most days.", "open sea",
+      cast_to=235.0)
 _mark("Lajinha", "wash", (36.3942, -21.7377), 3.4, "rock", ("kelp", 0.6), "bank", 22.0,
       (0.12, 0.30, 0.0, 140.0),
       "The gully behind the platform fills from half tide: it is the only way out.",
-      "open sea")
+      "open sea", cast_to=270.0)
 _mark("Recife de Fora", "reef", (36.3720, -21.7515), 15.5, "rock", ("none", 0.0), "drifting", 20.0,
       (0.18, 0.42, 30.0, 60.0),
       "Open sea, two miles from the mouth: watch the wind against the stream.",
@@ -120,6 +127,8 @@ def load(conn: sqlite3.Connection, now_s: int, log: bool = True) -> None:
                 own = stream_id if mark["name"] == STREAM_AT else None
                 marks.add(conn, {**mark, "tide_port_id": port_id if has_tide else None,
                                  "stream_id": own})
+            water = chart_in.read(_WATER.read_text("utf-8"), Reading())
+            sea_charts.add(conn, CHART, as_stored(water))
         logged = log if new else events.last(conn) is not None
         back = DAYS_OF_LOG if logged else DAYS_BACK
         for port in tides.ports(conn):

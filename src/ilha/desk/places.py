@@ -181,6 +181,7 @@ def _mark_of(point: gpx.Waypoint, known: _Known, near: marks.Mark | None) -> New
         "neap_rate_m_s": None, "spring_rate_m_s": None, "slack_lag_min": None,
         "flood_to_deg": None, "caution": "", "tide_offset_min": 0.0, "tide_height_offset_m": 0.0,
         "exposure": "sheltered", "tip_height_m": None, "way_back_depth_m": None,
+        "ebb_to_deg": None, "cast_to_deg": None,
     }
     return as_typed(
         NewMark, assumed | given | {"tide_port_id": port, "stream_id": stream})

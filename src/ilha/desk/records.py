@@ -10,6 +10,7 @@ from ilha.core.choose.situation import Bottom
 from ilha.core.water.flow import Shelter
 from ilha.core.water.line import LineKind
 from ilha.desk.asked import Asked, Id
+from ilha.formats.chart_shapes import DepthUnit, ShapeKind, Third
 from ilha.formats.words import (
     HeadMaterial,
     HookSize,
@@ -187,6 +188,9 @@ class NewMark(Asked):
     spring_rate_m_s: float | None = Field(ge=0.0, le=6.0)
     slack_lag_min: float | None = Field(ge=-360.0, le=360.0)
     flood_to_deg: float | None = Field(ge=0.0, lt=360.0)
+    ebb_to_deg: float | None = Field(
+        None, ge=0.0, lt=360.0, description="null: against the flood")
+    cast_to_deg: float | None = Field(None, ge=0.0, lt=360.0, description="null: not said")
     caution: str = Field(max_length=400)
     tide_offset_min: float = Field(ge=-360.0, le=360.0, description="later than its port")
     tide_height_offset_m: float = Field(ge=-5.0, le=5.0, description="higher than its port")
@@ -202,6 +206,27 @@ class NewMark(Asked):
     assumed: list[str] = Field(
         default_factory=list, max_length=30, description="of these fields, those that nobody"
         " measured: typical of the kind of place")
+
+
+class NewSeaChart(Asked):
+    """A file to draw the water with: GeoJSON, KML or GPX, and how it is to be understood."""
+
+    name: str = Field(min_length=1, max_length=80)
+    text: str = Field(min_length=1, max_length=8 << 20)
+    unit: DepthUnit = Field("m", description="of its depths")
+    third: Third | None = Field(
+        None, description="what the third figure of a position is; null: a height, unless not one"
+        " lies below zero")
+    rest: ShapeKind | None = Field(None, description="what lines are that do not say")
+
+
+class AskSection(Asked):
+    """A cast whose bottom is asked for."""
+
+    latitude_deg: float = Field(ge=-90.0, le=90.0)
+    longitude_deg: float = Field(ge=-180.0, le=180.0)
+    cast_to_deg: float = Field(ge=0.0, lt=360.0)
+    cast_m: float = Field(gt=0.0, le=150.0)
 
 
 class TideRanges(Asked):

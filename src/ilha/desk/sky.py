@@ -127,7 +127,7 @@ def minded(at: Moment, weather: Weather, wade_m: float) -> Minded:
         return [_during(span, a, b) for a, b in found]
 
     said = cautions(Place(mark["kind"], at.stance, mark["exposure"]), weather, way.stream,
-                    mark["flood_to_deg"])
+                    mark["flood_to_deg"], mark["ebb_to_deg"])
     wade, back = None, mark["way_back_depth_m"]
     if at.stance == "wading":
         # Where one stands, which over a bottom that is not level is not where the cast lands.

@@ -22,6 +22,7 @@ from ilha.desk.errors import NotFound
 from ilha.desk.facts_typed import NewFish, NewRule, Settings
 from ilha.desk.kinds import KINDS, Kind
 from ilha.desk.records import Event, NewMark
+from ilha.desk.sea_charts import shapes_of
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.text_in import as_typed, one_line
 from ilha.store import (
@@ -31,6 +32,7 @@ from ilha.store import (
     marks,
     removed,
     rules,
+    sea_charts,
     settings,
     streams,
     tides,
@@ -57,6 +59,7 @@ def vet(conn: sqlite3.Connection) -> None:
     _each("tide_ports", tides.ports(conn), partial(_port, conn))
     _each("streams", streams.listed(conn), partial(_stream, conn))
     _each("marks", marks.listed(conn), partial(_mark, conn))
+    _each("sea_charts", sea_charts.listed(conn), _sea_chart)
     _each("events", events.listed(conn, -1e12, 1e12), partial(as_typed, Event))
     _each("fish", fish.listed(conn), _fish)
     _each("own_rules", rules.own(conn), _rule)
@@ -121,6 +124,11 @@ def _port(conn: sqlite3.Connection, row: tides.Port) -> None:
             raise FieldError("levels_m", "`levels_m` must be numbers")
 
 
+def _sea_chart(row: sea_charts.SeaChart) -> None:
+    one_line(row["name"], "name")
+    shapes_of(row)
+
+
 def _stream(conn: sqlite3.Connection, row: streams.Stream) -> None:
     one_line(row["name"], "name")
     if row["form"] == "constants":
@@ -175,6 +183,10 @@ def _removed(conn: sqlite3.Connection, row: removed.Removed) -> None:
             back = marks.get(conn, new_id)
             if back is not None:
                 _mark(conn, back)
+        elif kind == "sea_charts":
+            chart = sea_charts.get(conn, new_id)
+            if chart is not None:
+                _sea_chart(chart)
         else:
             of = KINDS[kind]
             _tackle(of, next(one for one in of.listed(conn) if one["id"] == new_id))

@@ -161,7 +161,7 @@ def _typed(asked: WaterQuestion) -> Typed:
 def _boat(asked: WaterQuestion, mark: marks.Mark, way: Tideway) -> Boat:
     """A drifting boat: under the wind as asked, or as it was seen to drift."""
     boat = Boat(asked.leeway_percent / 100.0 * asked.wind_m_s, asked.wind_from_deg,
-                mark["flood_to_deg"])
+                mark["flood_to_deg"], mark["ebb_to_deg"])
     if asked.drift_seen_m_s is None:
         return boat
     return replace(boat, leeway=leeway_seen(

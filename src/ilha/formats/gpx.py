@@ -65,7 +65,7 @@ class Extra:
 MARK = Extra("mark", frozenset({
     "charted_depth_m", "cover_height_m", "cast_m", "neap_rate_m_s", "spring_rate_m_s",
     "slack_lag_min", "flood_to_deg", "tide_offset_min", "tide_height_offset_m", "tip_height_m",
-    "way_back_depth_m",
+    "way_back_depth_m", "ebb_to_deg", "cast_to_deg",
 }), frozenset({"time_zone", "bottom", "cover", "stance", "tide", "stream", "exposure", "ground",
                 "shelter", "assumed"}))
 

@@ -12,7 +12,8 @@ class NewMark(TypedDict):
     stream_id : a stream of its own, before the one derived from its tide; None: none.
     way_back_depth_m : of the deepest place on the way back; None: not known. ground : the bottom
     along the cast, JSON pairs of distance and charted depth, m; None: level. shelter : of the
-    current. assumed : names of the facts that nobody measured, as JSON.
+    current. assumed : names of the facts that nobody measured, as JSON. ebb_to_deg : None: against
+    the flood. cast_to_deg : None: not said.
     """
 
     name: str
@@ -41,6 +42,8 @@ class NewMark(TypedDict):
     ground: str | None
     shelter: str
     assumed: str
+    ebb_to_deg: float | None
+    cast_to_deg: float | None
 
 
 class Mark(NewMark):
@@ -73,7 +76,8 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known, ebb_to_deg,
+  cast_to_deg
 FROM marks
 ORDER BY id
 """
@@ -89,7 +93,8 @@ SELECT
   id, name, kind, latitude_deg, longitude_deg, time_zone, charted_depth_m, bottom,
   cover, cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
-  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known
+  exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed, stream_known, ebb_to_deg,
+  cast_to_deg
 FROM marks
 WHERE id = ?
 """,
@@ -107,13 +112,13 @@ INSERT INTO marks (
   cover_height_m, stance, cast_m, tide_port_id, neap_rate_m_s, spring_rate_m_s,
   slack_lag_min, flood_to_deg, caution, tide_offset_min, tide_height_offset_m, stream_id,
   exposure, tip_height_m, way_back_depth_m, ground, shelter, assumed,
-  stream_known
+  stream_known, ebb_to_deg, cast_to_deg
 ) VALUES (
   :name, :kind, :latitude_deg, :longitude_deg, :time_zone, :charted_depth_m, :bottom,
   :cover, :cover_height_m, :stance, :cast_m, :tide_port_id, :neap_rate_m_s,
   :spring_rate_m_s, :slack_lag_min, :flood_to_deg, :caution, :tide_offset_min,
   :tide_height_offset_m, :stream_id, :exposure, :tip_height_m, :way_back_depth_m, :ground,
-  :shelter, :assumed, :stream_known
+  :shelter, :assumed, :stream_known, :ebb_to_deg, :cast_to_deg
 )
 """,
         _write(new),
@@ -134,7 +139,8 @@ UPDATE marks SET
   flood_to_deg = :flood_to_deg, caution = :caution, tide_offset_min = :tide_offset_min,
   tide_height_offset_m = :tide_height_offset_m, stream_id = :stream_id, exposure = :exposure,
   tip_height_m = :tip_height_m, way_back_depth_m = :way_back_depth_m, ground = :ground,
-  shelter = :shelter, assumed = :assumed, stream_known = :stream_known
+  shelter = :shelter, assumed = :assumed, stream_known = :stream_known,
+  ebb_to_deg = :ebb_to_deg, cast_to_deg = :cast_to_deg
 WHERE id = :id
 """,
         {**_write(new), "id": row_id},

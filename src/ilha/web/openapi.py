@@ -63,6 +63,17 @@ ROUTES = (
     Route("put", "/api/tides/{row_id}/turns", "Put one high or low water right", t.Port,
           body=t.TurnChange),
     Route("delete", "/api/tides/{row_id}", "Remove a tide that no mark uses", t.Port),
+    Route("get", "/api/sea-charts", "What was brought in to draw the water with", t.SeaCharts),
+    Route("post", "/api/sea-charts", "Bring GeoJSON, KML or GPX in", t.SeaChart,
+          body=t.NewSeaChart),
+    Route("delete", "/api/sea-charts/{row_id}", "Remove a chart; answers with what it was",
+          t.SeaChart),
+    Route("get", "/api/sea-chart.geojson", "The chart as GeoJSON", "application/geo+json"),
+    Route("get", "/api/sea-chart.kml", "The chart as KML", "application/xml"),
+    Route("get", "/api/sea-chart.gpx", "Its tracks, routes and points as GPX",
+          "application/gpx+xml"),
+    Route("post", "/api/sea-charts/section", "The bottom along a cast", t.GroundSection,
+          body=t.AskSection),
     Route("get", "/api/streams", "Where streams come from", t.Streams),
     Route("post", "/api/streams", "Bring a stream in", t.Stream, body=t.NewStream),
     Route("delete", "/api/streams/{row_id}", "Remove a stream that no mark uses", t.Stream),
@@ -184,12 +195,13 @@ _IN_PATH: dict[str, dict[str, Any]] = {
     # As large as the ids that payloads carry.
     "row_id": {"type": "integer", "minimum": 1, "maximum": 2**53 - 1},
     "key": {"type": "string", "minLength": 1, "maxLength": 80},
-    "kind": {"type": "string", "enum": [*KINDS, "marks"]},
+    "kind": {"type": "string", "enum": [*KINDS, "marks", "sea_charts"]},
 }
 
 
 def _operation(route: Route) -> dict[str, Any]:
-    given = ({route.answer: {"schema": {"type": "string"}}} if isinstance(route.answer, str)
+    as_file = {"type": "object" if str(route.answer).endswith("json") else "string"}
+    given = ({route.answer: {"schema": as_file}} if isinstance(route.answer, str)
              else {"application/json": {"schema": _ref(route.answer)}})
     problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
     out: dict[str, Any] = {

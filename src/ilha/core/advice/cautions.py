@@ -88,10 +88,12 @@ class Said:
 
 
 def cautions(
-    place: Place, weather: Weather, stream: Array, flood_to_deg: float | None
+    place: Place, weather: Weather, stream: Array, flood_to_deg: float | None,
+    ebb_to_deg: float | None = None,
 ) -> list[Said]:
-    """Cautions of a place through a day; stream : (T,) m/s, flood positive."""
-    against = _against(weather, stream, flood_to_deg)
+    """Cautions of a place through a day; stream : (T,) m/s, flood positive. ebb_to_deg : None:
+    against the flood."""
+    against = _against(Boat(0.0, weather.wind_from_deg, flood_to_deg, ebb_to_deg), stream)
     out = []
     for caution in CAUTIONS:
         if not caution.holds_at(place) or not _in_weather(caution, weather):
@@ -117,8 +119,7 @@ def _in_weather(c: Caution, weather: Weather) -> bool:
     )
 
 
-def _against(weather: Weather, stream: Array, flood_to_deg: float | None) -> Flags:
-    boat = Boat(0.0, weather.wind_from_deg, flood_to_deg)
+def _against(boat: Boat, stream: Array) -> Flags:
     # Where a direction is not known nothing can be said.
     if not boat.known:
         return np.zeros(stream.shape, dtype=bool)

@@ -25,6 +25,8 @@ class Boat:
     leeway: float
     wind_from_deg: float | None = None
     flood_to_deg: float | None = None
+    ebb_to_deg: float | None = None
+    """None: against the flood."""
 
     @property
     def known(self) -> bool:
@@ -34,8 +36,13 @@ class Boat:
         """From the way the current goes to the way the wind goes (rad); 0 where not known."""
         if self.wind_from_deg is None or self.flood_to_deg is None:
             return np.zeros(np.shape(stream))
-        current_to = self.flood_to_deg + np.where(stream < 0.0, 180.0, 0.0)
-        return np.radians(self.wind_from_deg + 180.0 - current_to)
+        return np.radians(self.wind_from_deg + 180.0 - self.current_to(stream))
+
+    def current_to(self, stream: Array) -> Array:
+        """Where the current goes (degrees), the ebb negative; from nought where it is not known."""
+        flood = self.flood_to_deg or 0.0
+        ebb = flood + 180.0 if self.ebb_to_deg is None else self.ebb_to_deg
+        return np.where(stream < 0.0, ebb, flood)
 
 
 @dataclass(frozen=True)
@@ -79,8 +86,8 @@ def drift(boat: Boat, stream: Array, profile: Profile) -> Drift:
     safe = np.where(still, 1.0, length)
     to = None
     if boat.known:
-        current_to = (boat.flood_to_deg or 0.0) + np.where(stream < 0.0, 180.0, 0.0)
-        to = np.asarray((current_to + np.degrees(np.arctan2(w * sin, speed + w * cos))) % 360.0)
+        off = np.degrees(np.arctan2(w * sin, speed + w * cos))
+        to = np.asarray((boat.current_to(stream) + off) % 360.0)
     return Drift(
         np.hypot(speed + w * cos, w * sin), to, np.where(still, 1.0, along / safe),
         np.where(still, 1.0, (along * cos + across * sin) / safe), speed, w, cos, profile,

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+import json
 import sqlite3
 from datetime import UTC, datetime
 from zoneinfo import ZoneInfo
 
 from ilha.desk.tide_tables import cover
 from ilha.formats.tide_printed import Printed
-from ilha.store import tides
-from ilha.web.places.payloads import GapRead, LineUnread, Port, TideRead, TurnRead
+from ilha.store import sea_charts, tides
+from ilha.web.places.payloads import GapRead, LineUnread, Port, SeaChart, TideRead, TurnRead
 
 
 def port(conn: sqlite3.Connection, row: tides.Port) -> Port:
@@ -17,6 +18,10 @@ def port(conn: sqlite3.Connection, row: tides.Port) -> Port:
     first, last = reach or (None, None)
     return Port.model_validate({**row, "ranges_assumed": bool(row["ranges_assumed"]),
                                 "first_utc_s": first, "last_utc_s": last})
+
+
+def sea_chart(row: sea_charts.SeaChart) -> SeaChart:
+    return SeaChart.model_validate({**row, "features": json.loads(row["features"])})
 
 
 def read(found: Printed, time_zone: str) -> TideRead:

@@ -7,9 +7,11 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.desk.records import (
+    AskSection,
     AskTide,
     MoreTide,
     NewMark,
+    NewSeaChart,
     NewSecondary,
     NewStream,
     NewTide,
@@ -17,6 +19,7 @@ from ilha.desk.records import (
     ReadTide,
     TurnChange,
 )
+from ilha.formats.chart_shapes import ShapeForm, ShapeKind
 from ilha.web.payloads import Payload
 
 
@@ -102,6 +105,37 @@ class TideTurns(Payload):
     turns: list[TableTurn]
 
 
+class SeaChart(Payload):
+    """What a file held."""
+
+    id: int
+    name: str
+    features: list[ChartShape]
+
+
+class ChartShape(Payload):
+    """A line, an area of rings, or points; positions are latitude, longitude and, where it is
+    known, the charted depth, m."""
+
+    kind: ShapeKind
+    form: ShapeForm
+    parts: list[list[list[float]]]
+    name: str = ""
+    depth_m: float | None = Field(None, description="of a contour")
+
+
+class SeaCharts(Payload):
+    charts: list[SeaChart]
+
+
+class GroundSection(Payload):
+    """The bottom along a cast: distance from the rod and charted depth, m."""
+
+    points: list[list[float]]
+    used: int = Field(description="soundings that it rests on")
+    beside: bool = Field(description="read off what lies beside the cast")
+
+
 class Stream(Payload):
     """Where a stream comes from."""
 
@@ -117,13 +151,17 @@ class Streams(Payload):
 
 
 __all__ = [
+    "AskSection",
     "AskTide",
+    "ChartShape",
     "GapRead",
+    "GroundSection",
     "LineUnread",
     "Mark",
     "Marks",
     "MarksFile",
     "MoreTide",
+    "NewSeaChart",
     "NewSecondary",
     "NewStream",
     "NewTide",
@@ -131,6 +169,8 @@ __all__ = [
     "Ports",
     "PrintedTide",
     "ReadTide",
+    "SeaChart",
+    "SeaCharts",
     "Stream",
     "Streams",
     "TableTurn",

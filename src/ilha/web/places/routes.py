@@ -2,29 +2,37 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from flask import Blueprint, current_app, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import places, tide_tables, tides_in
+from ilha.desk import places, sea_charts, tide_tables, tides_in
 from ilha.desk.errors import found
 from ilha.desk.records import NewMark
+from ilha.formats.text_in import MOST_BYTES
 from ilha.store import marks, streams, tides
+from ilha.store import sea_charts as charts_kept
 from ilha.web.answers import answer, as_file
 from ilha.web.database import connection, now_s
 from ilha.web.fetch import fetched
 from ilha.web.places import dump
 from ilha.web.places.payloads import (
+    AskSection,
     AskTide,
+    GroundSection,
     Mark,
     Marks,
     MarksFile,
     MoreTide,
+    NewSeaChart,
     NewSecondary,
     NewStream,
     NewTide,
     Ports,
     PrintedTide,
     ReadTide,
+    SeaCharts,
     Stream,
     Streams,
     TideTurns,
@@ -134,6 +142,39 @@ def remove_tide(row_id: int) -> Response:
     was = dump.port(conn, found(conn, tides.port, row_id, "id", "tide"))
     tides_in.remove_tide(conn, row_id)
     return answer(was)
+
+
+@bp.get("/sea-charts")
+def all_charts() -> Response:
+    return answer(SeaCharts(charts=[dump.sea_chart(row) for row in
+                                    charts_kept.listed(connection())]))
+
+
+@bp.post("/sea-charts")
+def bring_chart() -> Response:
+    request.max_content_length = MOST_BYTES
+    new = NewSeaChart.model_validate_json(request.get_data())
+    return answer(dump.sea_chart(sea_charts.bring(connection(), new)))
+
+
+@bp.delete("/sea-charts/<int:row_id>")
+def remove_chart(row_id: int) -> Response:
+    return answer(dump.sea_chart(sea_charts.remove(connection(), row_id)))
+
+
+def _taken(ending: str) -> Response:
+    kind, data = sea_charts.as_file(connection(), ending)
+    return as_file(data, kind, f"ilha-chart.{ending}")
+
+
+for _ending in sea_charts.FILES:
+    bp.add_url_rule(f"/sea-chart.{_ending}", f"chart_{_ending}", partial(_taken, _ending))
+
+
+@bp.post("/sea-charts/section")
+def chart_section() -> Response:
+    asked = AskSection.model_validate_json(request.get_data())
+    return answer(GroundSection.model_validate(vars(sea_charts.section(connection(), asked))))
 
 
 @bp.get("/streams")
