@@ -7,6 +7,7 @@ run, so that it can be compared between machines.
 from __future__ import annotations
 
 import itertools
+import json
 import statistics
 import subprocess
 import sys
@@ -342,6 +343,48 @@ def scrub(page: Page) -> tuple[float, float]:
     return statistics.median(fps[1:]), statistics.median(idle)
 
 
+PAN = """async () => {
+  const chart = document.querySelector(".chart-under .ol-viewport");
+  const box = chart.getBoundingClientRect();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const send = (type, dx) => (type === "pointerdown" ? chart : document).dispatchEvent(
+    new PointerEvent(type, {bubbles: true, cancelable: true, pointerId: 1, isPrimary: true,
+      pointerType: "mouse", button: 0, buttons: 1, clientX: x + dx, clientY: y + dx / 3}));
+  send("pointerdown", 0);
+  let frames = 0;
+  const begin = performance.now();
+  while (performance.now() - begin < 1000) {
+    await new Promise(requestAnimationFrame);
+    frames += 1;
+    send("pointermove", 150 * Math.sin((performance.now() - begin) / 160));
+  }
+  const taken = performance.now() - begin;
+  send("pointerup", 0);
+  return 1000 * frames / taken;
+}"""
+SOUNDINGS = 5000
+
+
+def pan(page: Page, server: Server) -> tuple[float, float]:
+    """Frames a second while a chart of 5,000 soundings is dragged, and the page's own limit."""
+    rng = np.random.default_rng(4)
+    places = np.column_stack([rng.uniform(-21.80, -21.64, SOUNDINGS),
+                              rng.uniform(36.34, 36.46, SOUNDINGS),
+                              -rng.uniform(0.5, 30.0, SOUNDINGS)])
+    text = json.dumps({"type": "MultiPoint", "coordinates": places.round(5).tolist()})
+    made = page.request.post(server.url + "api/sea-charts", data={"name": "many", "text": text},
+                             headers={"Origin": server.url.rstrip("/")})
+    assert made.ok, made.text()
+    page.goto(server.url + "places")
+    page.wait_for_selector(".chart-sign")
+    for _ in range(2):
+        page.get_by_role("button", name="closer").click()
+        page.wait_for_timeout(600)
+    fps = [float(page.evaluate(PAN)) for _ in range(6)]
+    idle = [float(page.evaluate(IDLE)) for _ in range(5)]
+    return statistics.median(fps[1:]), statistics.median(idle)
+
+
 def main() -> int:
     """Print every figure."""
     print(f"board_day_ms {median_ms(board_of(24, 145)):.1f} ms")
@@ -384,6 +427,9 @@ def main() -> int:
             fps, limit = scrub(page)
             print(f"scrub_fps {fps:.1f} fps")
             print(f"scrub_limit_fps {limit:.1f} fps")
+            fps, limit = pan(page, server)
+            print(f"chart_pan_fps {fps:.1f} fps")
+            print(f"chart_pan_limit_fps {limit:.1f} fps")
         finally:
             browser.close()
             server.stop()

@@ -88,7 +88,7 @@ def take(browser: Browser, server: Server, size: dict[str, int], name: str) -> N
     page.wait_for_timeout(400)
     page.screenshot(path=OUT / f"card-{name}.png")
     page.get_by_role("link", name="Places").click()
-    page.wait_for_selector(".chart-mark")
+    page.wait_for_selector(".chart-sign")
     page.wait_for_timeout(400)
     page.screenshot(path=OUT / f"places-{name}.png")
     page.get_by_role("link", name="Day").click()

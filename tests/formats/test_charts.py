@@ -4,6 +4,7 @@ named, what is hostile is refused."""
 from __future__ import annotations
 
 import json
+from pathlib import Path
 from typing import Any
 
 import gpxpy
@@ -85,6 +86,24 @@ def test_a_second_reader_finds_the_same_track() -> None:
     points = read.segments[0].points
     assert [(p.latitude, p.longitude) for p in points] == [p[:2] for p in track.parts[0]]
     assert [float(p.extensions[0].text) for p in points] == [3.5, 4.25]
+
+
+WRITTEN = [
+    Shape("coast", "area", (((36.0, -21.0), (36.0, -20.9), (36.1, -20.9), (36.0, -21.0)),
+                            ((36.01, -20.95), (36.01, -20.94), (36.02, -20.94), (36.01, -20.95))),
+          "Ilhéu & co"),
+    Shape("contour", "line", (((36.2, -21.0), (36.3, -21.1)), ((36.4, -21.0), (36.5, -21.1))),
+          depth_m=5.0),
+    Shape("track", "line", (((36.0, -22.0, 3.5), (36.1, -22.1, 4.25)),), "a drift"),
+    Shape("soundings", "points", (((36.0, -21.5, 7.5), (36.05, -21.5, -0.4)),)),
+]
+HERE = Path(__file__).parent / "written"
+
+
+def test_what_a_second_reader_is_shown_is_what_is_written() -> None:
+    """chart.test.ts of the interface reads these two files with the map library's own readers."""
+    assert (HERE / "chart.geojson").read_bytes() == geojson.write(WRITTEN)
+    assert (HERE / "chart.kml").read_bytes() == kml.write(WRITTEN)
 
 
 # The worked example of RFC 7946, section 1.5, its properties left out.

@@ -101,6 +101,15 @@ def server(tmp_path: Path) -> Iterator[Server]:
         assert running.stop() == 0
 
 
+@pytest.fixture
+def empty(tmp_path: Path) -> Iterator[Server]:
+    """One without anything stored."""
+    running = Server(tmp_path / "own.sqlite3", SPRINGS_S, demo=False)
+    running.start()
+    yield running
+    assert running.stop() == 0
+
+
 class Watch:
     """What a page said and asked for."""
 

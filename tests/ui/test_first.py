@@ -3,9 +3,7 @@ refusal, no reload; and nothing is a dead end on the way."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, ViewportSize, expect
@@ -36,14 +34,6 @@ class Hand:
     def type(self, label: str, text: str) -> None:
         self.page.get_by_label(label).fill(text)
         self.answers += 1
-
-
-@pytest.fixture
-def empty(tmp_path: Path) -> Iterator[Server]:
-    running = Server(tmp_path / "own.sqlite3", SPRINGS_S, demo=False)
-    running.start()
-    yield running
-    assert running.stop() == 0
 
 
 def page_of(browser: Browser, server: Server, size: ViewportSize) -> Page:

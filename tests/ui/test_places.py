@@ -78,7 +78,7 @@ def test_a_mark_is_described_removed_and_put_back(page: Page, server: Server, wa
     form.get_by_label("Peak stream at springs").fill("1.2 kn")
     expect(form.locator(".caution")).to_contain_text("Shuffle your feet")
     form.get_by_role("button", name="Add the mark").click()
-    expect(page.locator(".chart-mark.chosen")).to_contain_text("Ponta Nova 5.5 m")
+    expect(page.locator(".chart-mark.chosen .chart-sign")).to_contain_text("Ponta Nova 5.5 m")
     page.get_by_role("link", name="Day").click()
     fact(page, "mark").click()
     page.get_by_role("option", name="Ponta Nova").click()
@@ -110,7 +110,7 @@ def test_places_on_a_phone_by_keyboard(browser: Browser, server: Server) -> None
     context = browser.new_context(viewport=PHONE, service_workers="block")  # type: ignore[arg-type]
     page = context.new_page()
     page.goto(server.url + "places")
-    page.locator(".chart-mark").nth(3).focus()
+    page.locator(".chart-sign").nth(3).focus()
     page.keyboard.press("Enter")
     expect(page.locator(".chart-mark.chosen")).to_have_count(1)
     form = page.locator(".places-side .mark-form")

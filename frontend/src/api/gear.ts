@@ -19,7 +19,7 @@ export function saveGear(kind: GearKind, id: number | null, typed: Typed): Promi
 export const takeOut = (kind: GearKind, row_id: number): Promise<GearRow> =>
   unwrap(client.DELETE(one(kind), { params: { path: { row_id } } }));
 
-export const putBack = (kind: GearKind | "marks", row_id: number): Promise<{ id: number }> =>
+export const putBack = (kind: GearKind | "marks" | "sea_charts", row_id: number): Promise<{ id: number }> =>
   unwrap(client.POST("/api/box/{kind}/{row_id}/back", { params: { path: { kind, row_id } } }));
 
 export const sayCounted = (kind: GearKind, row_id: number, counted_utc_s: number | null): Promise<unknown> =>

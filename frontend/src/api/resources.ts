@@ -15,6 +15,13 @@ export const tidesQuery = queryOptions({
   ...FOREVER,
 });
 
+/** The user's own chart: coast, contours, soundings, structure, tracks. */
+export const chartsQuery = queryOptions({
+  queryKey: ["charts"],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/sea-charts", { signal })),
+  ...FOREVER,
+});
+
 export const streamsQuery = queryOptions({
   queryKey: ["streams"],
   queryFn: ({ signal }) => unwrap(client.GET("/api/streams", { signal })),

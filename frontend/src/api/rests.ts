@@ -6,6 +6,7 @@ const COMPUTED = ["day", "compare", "card", "savings", "fit", "lid", "pack", "bu
 
 const RESTS_ON = {
   places: ["marks", "tides", "streams"],
+  chart: ["charts"],
   box: ["box", "restock"],
   fish: ["fish", "reference"],
   rules: [],

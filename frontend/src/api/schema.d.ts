@@ -2320,6 +2320,11 @@ export interface components {
             /** Wet */
             wet: boolean[];
             /**
+             * Wind To Cast Deg
+             * @description as typed, else by the ways of wind and cast
+             */
+            wind_to_cast_deg: number;
+            /**
              * Zone From M
              * @description where the fish feed, above the bottom
              */
@@ -10096,7 +10101,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/geo+json": string;
+                    "application/geo+json": Record<string, never>;
                 };
             };
             /** @description a problem */

@@ -34,7 +34,7 @@ export function plainBoard(clock: string[], heads: HeadDay[], change: Partial<Da
     height_m: all(steps, 1), depth_m: all(steps, 4.2), stream_m_s: all(steps, 0.5),
     depth_from: "predicted", speed_from: "predicted", tide: { source: "table", until_utc_s: null, residual_m: null }, stance: "kayak", tip_height_m: 1.3,
     ground: [], shelter: "even", leader_line_m: 0, drift: null, cautions: [], wade: null, cast_m: 25, fall: "fed", swing_fitted: true, lowered: false, steady: false, rigging: "one",
-    leader_m: 0, retrieve_speed_m_s: 0.6, swell_m: 0, cover_height_m: 0, zone_from_m: all(steps, 0), zone_to_m: all(steps, 1), aim: "bottom", needs_kg: 3.5, weighs_kg: 2, line_kg: 7, retrieve: "lift-drop", retrieve_name: "lift and drop with the tide", taught: { counts: [], current: { factor: 1, used: 0, settled: "nothing seen", frozen: false }, depth: { deeper_m: 0, used: 0 } }, wet: all(steps, true), turns: [], light: [{ step: 0, clock: clock[0]!, sky: "day" }], moon: "full moon",
+    leader_m: 0, retrieve_speed_m_s: 0.6, swell_m: 0, wind_to_cast_deg: 90, cover_height_m: 0, zone_from_m: all(steps, 0), zone_to_m: all(steps, 1), aim: "bottom", needs_kg: 3.5, weighs_kg: 2, line_kg: 7, retrieve: "lift-drop", retrieve_name: "lift and drop with the tide", taught: { counts: [], current: { factor: 1, used: 0, settled: "nothing seen", frozen: false }, depth: { deeper_m: 0, used: 0 } }, wet: all(steps, true), turns: [], light: [{ step: 0, clock: clock[0]!, sky: "day" }], moon: "full moon",
     moon_lit: 1, tide_state: "springs", slacks: [], spells: [],
     plan: [{ from_step: 0, to_step: steps - 1, head_id: 3, dry: false }],
     line_share: [0, 1], path_share: [0, 1], profile: [], heads, left_out: [], picks: {}, ...change,

@@ -23,7 +23,7 @@ from ilha.core.tables import STANCES
 from ilha.core.tide.light import light
 from ilha.core.tide.tideway import Tideway, Typed, tideway
 from ilha.core.units import m_from_mm
-from ilha.core.water.conditions import FallKind
+from ilha.core.water.conditions import ACROSS, FallKind, wind_on_cast
 from ilha.core.water.flow import Profile, Shelter
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import Leader, LineKind, density_of
@@ -90,7 +90,9 @@ class SituationQuestion(WaterQuestion):
     feed_tension_n: float = 0.01
     lowered: bool | None = Field(None, description="let down, not cast; by stance and depth")
     cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
-    wind_to_cast_deg: float = Field(90.0, description="0 from behind, 90 across, 180 in the face")
+    wind_to_cast_deg: float | None = Field(
+        None, description="0 from behind, 90 across, 180 in the face; null: by wind_from_deg and"
+        " the way of the mark's casts, across where one is not known")
     leader_line_m: float = Field(
         0.0, ge=0.0, le=20.0, description="leader between line and rig; 0: tied to the line")
     leader_line_mm: float = Field(0.37, ge=0.05, le=2.0)
@@ -166,6 +168,14 @@ def _boat(asked: WaterQuestion, mark: marks.Mark, way: Tideway) -> Boat:
         return boat
     return replace(boat, leeway=leeway_seen(
         asked.drift_seen_m_s, boat, float(way.stream[asked.drift_seen_step])))
+
+
+def _wind_to_cast(asked: SituationQuestion, mark: marks.Mark) -> float:
+    if asked.wind_to_cast_deg is not None:
+        return asked.wind_to_cast_deg
+    if asked.wind_from_deg is None or mark["cast_to_deg"] is None:
+        return ACROSS
+    return wind_on_cast(asked.wind_from_deg, mark["cast_to_deg"])
 
 
 def charted_at(mark: marks.Mark, cast: float) -> float:
@@ -289,7 +299,7 @@ def situation_of(
         charted=max(0.1, at.charted), shelter=at.shelter, ground=at.ground,
         tied_leader=_leader(asked), current_spread=at.current_spread, fall=asked.fall,
         feed_tension=asked.feed_tension_n, cast_angle_deg=asked.cast_to_current_deg,
-        wind_angle_deg=asked.wind_to_cast_deg, profile=asked.profile,
+        wind_angle_deg=_wind_to_cast(asked, mark), profile=asked.profile,
         salinity=asked.practical_salinity, swell_typed=asked.swell_m,
         swell_period=asked.swell_period_s)
     return situation.but(zone_typed=_zone(asked, situation))

@@ -2,7 +2,6 @@ import { describe, expect, it } from "vitest";
 import {
   depthMarks, fallPath, fallTicks, leaderEnd, lineHeights, lineShape, makeView, placeAt, tickEvery,
 } from "./column";
-import { barLength, makeChart, roomForLabels } from "./chart";
 import { polyline, scatter, smooth } from "./path";
 import { bentLine, sideOutline, topOutline } from "./drill";
 import { moonPath } from "./moon";
@@ -68,32 +67,6 @@ describe("the water column", () => {
     expect(depthMarks(18, 16).length).toBeLessThan(8);
     expect(depthMarks(0.3, 400).length).toBeGreaterThan(1);
     expect(depthMarks(0.4, 90)).toEqual([0.2]);
-  });
-});
-
-describe("a chart", () => {
-  const at = (latitude_deg: number, longitude_deg: number) => ({ latitude_deg, longitude_deg });
-
-  it("has north up, and one scale both ways", () => {
-    // A minute of latitude is a sea mile; at 60° a minute of longitude is half of one.
-    const chart = makeChart([at(60, 0), at(60 + 1 / 60, 1 / 60)], 400, 400);
-    const [a, b] = [chart.at(at(60, 0)), chart.at(at(60 + 1 / 60, 1 / 60))];
-    expect((a[1] - b[1]) / chart.scale).toBeCloseTo(1853, -1);
-    expect((b[0] - a[0]) / chart.scale).toBeCloseTo(926, -1);
-    expect(a[1]).toBeGreaterThan(b[1]);
-  });
-
-  it("holds a single mark in its middle", () => {
-    expect(makeChart([at(36, -21)], 300, 200).at(at(36, -21))).toEqual([150, 100]);
-  });
-
-  it("names the chosen mark before its neighbours", () => {
-    expect(roomForLabels([[100, 0], [105, 14], [100, 60]], [80, 80, 80], 1, 300)).toEqual(["left", "right", "right"]);
-    expect(roomForLabels([[50, 0], [55, 14], [290, 60]], [80, 80, 80], 1, 300)).toEqual([null, "right", "left"]);
-  });
-
-  it("measures by a round bar", () => {
-    expect([barLength(0.05, 140), barLength(0.5, 140), barLength(2, 140)]).toEqual([2000, 200, 50]);
   });
 });
 

@@ -1,4 +1,5 @@
 // Wind, swell and thunder.
+import type { DayBoard } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
 import { ASSUMED } from "../question/facts";
@@ -16,15 +17,20 @@ const SIDES = [
 ];
 const NOT_SAID = -1;
 
-export function WindFact() {
+/** The nearest of the sides that are named. */
+const sideOf = (deg: number) => SIDES.reduce((a, b) => (Math.abs(b.value - deg) < Math.abs(a.value - deg) ? b : a));
+
+/** board : answered, by the ways of wind and cast where the side is not said. */
+export function WindFact({ board }: { board: DayBoard | undefined }) {
   const units = useUnits();
   const { facts, set } = useQuestion();
   const { mark } = useChosen();
-  const side = facts.wind_to_cast_deg ?? 90;
+  const side = sideOf(facts.wind_to_cast_deg ?? board?.wind_to_cast_deg ?? 90);
   const from = facts.wind_from_deg;
+  const byWays = from !== null && mark?.cast_to_deg != null;
   const calm = facts.wind_m_s === 0;
   const words = calm ? "calm"
-    : `${text(wind(facts.wind_m_s ?? ASSUMED.wind_m_s, units))}${from === null ? "" : ` out of the ${compass(from)}`}, ${SIDES.find((w) => w.value === side)?.words}`;
+    : `${text(wind(facts.wind_m_s ?? ASSUMED.wind_m_s, units))}${from === null ? "" : ` out of the ${compass(from)}`}, ${side.words}`;
   const typed = facts.wind_m_s !== null || facts.wind_to_cast_deg !== null || from !== null;
   return (
     <Fact label="wind" words={words} source={typed ? "typed" : "assumed"}>
@@ -34,8 +40,9 @@ export function WindFact() {
                       assumed={ASSUMED.wind_m_s} low={0} high={32.6} digits={1}
                       remedy="enter the wind's speed, 0 when calm" />
           <p className="sheet-note">It blows on your cast</p>
-          <Choice options={SIDES} value={side}
-                  onPick={(wind_to_cast_deg) => { set({ wind_to_cast_deg }); close(); }} />
+          <Choice options={[...(byWays ? [{ value: NOT_SAID, words: `by the ways of wind and cast: ${side.words}`, note: `the cast goes to the ${compass(mark.cast_to_deg!)}` }] : []), ...SIDES]}
+                  value={facts.wind_to_cast_deg ?? (byWays ? NOT_SAID : side.value)}
+                  onPick={(deg) => { set({ wind_to_cast_deg: deg === NOT_SAID ? null : deg }); close(); }} />
           <p className="sheet-note">
             and comes, for a boat's drift and for wind against the stream, out of the
             {mark && mark.flood_to_deg == null && " (this mark does not say where its flood runs: describe it in Places)"}

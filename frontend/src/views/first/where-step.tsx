@@ -1,6 +1,6 @@
 // Where one fishes: a name, the kind of place, how one stands. All else is typical of the kind, and
 // marked as assumed until it is described.
-import { useId, useState } from "react";
+import { lazy, Suspense, useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { useQueryClient } from "@tanstack/react-query";
 import { client, unwrap } from "../../api/client";
@@ -12,6 +12,9 @@ import { useUnits } from "../../features/question/use-units";
 import { Chips } from "../../ui/chips";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
+
+/** The map library comes with it: only who asks for it waits for it. */
+const PlaceOnChart = lazy(() => import("./place-on-chart"));
 
 /** Degrees of longitude that an hour of the clock goes with. */
 const DEG_PER_H = 15;
@@ -38,6 +41,7 @@ export function WhereStep({ onDone }: { onDone: (mark: Mark) => void }) {
   const [kind, setKind] = useState<NewMark["kind"]>("harbour");
   const [stance, setStance] = useState<NewMark["stance"] | null>(null);
   const [place, setPlace] = useState<{ latitude_deg: number; longitude_deg: number } | null>(null);
+  const [charted, setCharted] = useState(false);
   const [depth, setDepth] = useState("");
   const [said, setSaid] = useState("");
   const usual = reference.places.find((p) => p.kind === kind)!;
@@ -56,7 +60,7 @@ export function WhereStep({ onDone }: { onDone: (mark: Mark) => void }) {
       bottom: usual.bottom, cover: "none", cover_height_m: 0, stance: stance ?? usual.stance, cast_m: usual.cast_m,
       tide_port_id: null, neap_rate_m_s: null, spring_rate_m_s: null, slack_lag_min: null, flood_to_deg: null, caution: "",
       tide_offset_min: 0, tide_height_offset_m: 0, stream_id: null, exposure: usual.exposure, tip_height_m: null,
-      way_back_depth_m: null, ground: null, shelter: "even",
+      way_back_depth_m: null, ebb_to_deg: null, cast_to_deg: null, ground: null, shelter: "even",
       assumed: ["bottom", "cast_m", "exposure", ...(depth.trim() === "" ? ["charted_depth_m"] : []), ...(stance ? [] : ["stance"]), ...(place ? [] : ["latitude_deg", "longitude_deg"])],
     };
     try {
@@ -83,8 +87,10 @@ export function WhereStep({ onDone }: { onDone: (mark: Mark) => void }) {
       </div>
       <p>
         <button type="button" className="plain" onClick={here}>here, where this device is</button>{" "}
+        <button type="button" className="plain" aria-expanded={charted} onClick={() => setCharted(!charted)}>on a chart</button>{" "}
         {place ? <span role="status">{place.latitude_deg.toFixed(2)}°, {place.longitude_deg.toFixed(2)}°</span> : <span className="sheet-note">or leave it: the sun is then taken by the clock, {ownZone().replaceAll("_", " ")}</span>}
       </p>
+      {charted && <Suspense fallback={<p className="waiting">…</p>}><PlaceOnChart place={place} about={roughly()} name={name.trim() || "here"} onPlace={setPlace} /></Suspense>}
       <p className="sheet-note">Assumed of a {kind} until you describe it: {usual.bottom} bottom, a cast of {text(length(usual.cast_m, units, 0))}, {usual.exposure}.</p>
       <p role="alert" className="said">{said}</p>
       <button type="submit" className="do">That is the place</button>

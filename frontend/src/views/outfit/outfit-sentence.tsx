@@ -74,14 +74,14 @@ export function OutfitSentence({ choice, board, query }: {
         </Fact>
         {". "}<CurrentFact board={board} frame={frame} /><Over /><DepthFact board={board} frame={frame} />
         {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
-        <span className="more-facts"><MoreFacts asked={asked} query={query} swell={board?.swell_m} /></span>
+        <span className="more-facts"><MoreFacts asked={asked} query={query} board={board} /></span>
         <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 22 more"}</button>
       </p>
     </div>
   );
 }
 
-function MoreFacts({ asked, query, swell }: { asked: Chosen["asked"] | undefined; query: ChoiceQuery; swell: number | undefined }) {
+function MoreFacts({ asked, query, board }: { asked: Chosen["asked"] | undefined; query: ChoiceQuery; board: DayBoard | undefined }) {
   const { facts } = useQuestion();
   const told = (value: unknown): Source => (value == null ? "assumed" : "chosen");
   return (
@@ -96,7 +96,7 @@ function MoreFacts({ asked, query, swell }: { asked: Chosen["asked"] | undefined
         <WordFact field="trend" label="trend of the warmth" options={TRENDS} shown={query.temperature_trend ?? "steady"} source={told(facts.trend)} />
         {", the light "}
         <WordFact field="light" label="light" options={LIGHTS} shown={asked?.light ?? "bright"} source={facts.light ? "chosen" : "predicted"} back="back to the sun's" />
-        {", the wind "}<WindFact />{", "}<SwellFact assumed={swell} />{"; "}
+        {", the wind "}<WindFact board={board} />{", "}<SwellFact assumed={board?.swell_m} />{"; "}
         <WordFact field="cover" label="cover" options={COVERS} shown={asked?.cover ?? "none"} source={facts.cover ? "chosen" : "predicted"} back="back to the mark's own" />
         {", "}<FlagFact field="pests" label="pests" options={PESTS} />
         {". By "}<SchoolFact />{", "}<ShankFact />{", "}

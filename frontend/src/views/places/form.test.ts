@@ -12,7 +12,7 @@ const MARK: Mark = {
   id: 7, name: "Cais", kind: "harbour", latitude_deg: 36.4, longitude_deg: -21.7, time_zone: "UTC",
   charted_depth_m: 3.048, bottom: "sand", cover: "weed", cover_height_m: 0.3, stance: "kayak",
   cast_m: 25, tide_port_id: 1, neap_rate_m_s: 0.3, spring_rate_m_s: 0.7, slack_lag_min: 0,
-  flood_to_deg: 60, caution: "", tide_offset_min: 5, tide_height_offset_m: 0.1,
+  flood_to_deg: 60, ebb_to_deg: 250, cast_to_deg: 135, caution: "", tide_offset_min: 5, tide_height_offset_m: 0.1,
   stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: 0.4,
   ground: [[0, 1.5], [25, 4.5]], shelter: "slow-below", assumed: ["bottom"],
 };

@@ -22,6 +22,7 @@ export const NUMBERS: NumberField[] = [
   { key: "charted_depth_m", label: "Charted depth", scale: lengthScale, note: "below the zero of the tide; minus where it dries" },
   { key: "cover_height_m", label: "Height of the cover", scale: lengthScale },
   { key: "cast_m", label: "Cast to the water", scale: lengthScale },
+  { key: "cast_to_deg", label: "You cast to", scale: plain("°"), optional: true, note: "from north: 235 is south-west" },
   { key: "tip_height_m", label: "Rod tip above the water", scale: lengthScale, optional: true, note: "as the stance has it" },
   { key: "way_back_depth_m", label: "Deepest on the way back", scale: lengthScale, optional: true, note: "charted; for who wades or walks out" },
 ];
@@ -36,6 +37,7 @@ export const TIDE_NUMBERS: NumberField[] = [
 /** Where there is any stream. */
 export const STREAM_NUMBERS: NumberField[] = [
   { key: "flood_to_deg", label: "The flood runs to", scale: plain("°"), optional: true },
+  { key: "ebb_to_deg", label: "The ebb runs to", scale: plain("°"), optional: true, note: "empty: against the flood" },
 ];
 const ALL = [...NUMBERS, ...TIDE_NUMBERS, ...STREAM_NUMBERS];
 
@@ -50,10 +52,22 @@ export function typedOf(mark: NewMark, units: Units): Typed {
       out[field.key] = String(Number(field.scale(units).fromSi(value).toFixed(4)));
     }
   }
+  out.ground = groundTyped(mark.ground ?? [], units);
+  return out;
+}
+
+/** The bottom along the cast as it would be typed. */
+export function groundTyped(points: readonly (readonly number[])[], units: Units): string {
   const scale = lengthScale(units);
   const shown = (m: number) => String(Number(scale.fromSi(m).toFixed(2)));
-  out.ground = (mark.ground ?? []).map(([away, deep]) => `${shown(away!)} ${shown(deep!)}`).join("\n");
-  return out;
+  return points.map(([away, deep]) => `${shown(away!)} ${shown(deep!)}`).join("\n");
+}
+
+/** A number as it stands in a field, null where it is empty or none. */
+export function numberTyped(typed: Typed, key: string): number | null {
+  const text = (typed[key] ?? "").trim();
+  const value = text === "" ? NaN : typedNumber(text);
+  return Number.isFinite(value) ? value : null;
 }
 
 /** Points of the bottom, one to a line: distance and charted depth; null where a line is neither. */
@@ -103,6 +117,7 @@ export function blank(near: Mark | undefined): NewMark {
     charted_depth_m: 3, bottom: "sand", cover: "none", cover_height_m: 0, stance: "bank", cast_m: 25,
     tide_port_id: near?.tide_port_id ?? null, neap_rate_m_s: null, spring_rate_m_s: null, slack_lag_min: null,
     flood_to_deg: null, caution: "", tide_offset_min: 0, tide_height_offset_m: 0,
+    ebb_to_deg: null, cast_to_deg: null,
     stream_id: null, exposure: "sheltered", tip_height_m: null, way_back_depth_m: null, ground: null, shelter: "even",
     assumed: ["latitude_deg", "longitude_deg", "charted_depth_m", "cast_m"],
   };

@@ -1,17 +1,23 @@
 // One mark, to read and to change.
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
-import { Refused } from "../../api/client";
-import type { Mark, NewMark, Port, Stream } from "../../api/types";
+import { Refused, client, unwrap } from "../../api/client";
+import type { GroundSection, Mark, NewMark, Port, Stream } from "../../api/types";
+import { plainWords } from "../../ui/typed";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
 import { SHELTERS } from "../../features/facts/water-facts";
-import { lengthScale } from "../../base/units";
+import { lengthScale, type Units } from "../../base/units";
 import { GroundSketch } from "../../drawing/scenes/ground-sketch";
-import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, groundOf, sentOf, typedOf, type Typed } from "./form";
+import { BOTTOMS, EXPOSURES, KINDS, NUMBERS, STREAM_NUMBERS, TIDE_NUMBERS, cautionOf, groundOf, groundTyped, numberTyped, sentOf, typedOf, type Typed } from "./form";
 
 interface Props {
   mark: NewMark;
+  /** as it stands now: typed here, or drawn on the chart */
+  typed: Typed;
+  set: (key: string, value: string) => void;
+  changed: boolean;
+  onUndo: () => void;
   ports: Port[];
   streams: Stream[];
   isNew: boolean;
@@ -19,14 +25,13 @@ interface Props {
   onRemove?: () => void;
 }
 
-export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Props) {
+export function MarkForm({ mark, typed, set: put, changed, onUndo, ports, streams, isNew, onSave, onRemove }: Props) {
   const units = useUnits();
   const { reference } = useChosen();
-  const [typed, setTyped] = useState<Typed>(() => typedOf(mark, units));
   const [fault, setFault] = useState<{ field: string | null; said: string } | null>(null);
   const [saved, setSaved] = useState(false);
   const set = (key: string, value: string) => {
-    setTyped((t) => ({ ...t, [key]: value }));
+    put(key, value);
     setSaved(false);
   };
   const save = async () => {
@@ -57,7 +62,14 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
         <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note}
                  assumed={!!mark.assumed?.includes(field.key) && typedOf(mark, units)[field.key] === typed[field.key]} {...props} />
       ))}
-      <GroundRow {...props} />
+      <GroundRow {...props} onChart={async () => {
+        try {
+          put("ground", groundTyped((await sectionOf(typed, units)).points, units));
+          setFault(null);
+        } catch (error) {
+          setFault({ field: "ground", said: plainWords(error) });
+        }
+      }} />
       <SelectRow name="shelter" label="In the current" options={SHELTERS.map((s) => [s.value, s.words])} {...props} />
       <TextRow name="time_zone" label="Time zone" note="such as Atlantic/Azores" {...props} />
       <SelectRow name="tide_port_id" label="Tide"
@@ -75,10 +87,21 @@ export function MarkForm({ mark, ports, streams, isNew, onSave, onRemove }: Prop
       {warn && <p className="caution">{warn}</p>}
       <p role="alert" className="said">{fault?.said}</p>
       <button type="submit" className="do">{isNew ? "Add the mark" : "Save"}</button>{" "}
-      {saved && <span role="status">saved</span>}{" "}
+      {changed && <><button type="button" className="plain" onClick={onUndo}>{isNew ? "empty it" : "as it was"}</button>{" "}</>}
+      {saved && !changed && <span role="status">saved</span>}{" "}
       {onRemove && <button type="button" className="plain" onClick={onRemove}>remove this mark</button>}
     </Form>
   );
+}
+
+/** The bottom along the cast as it stands in the form. */
+function sectionOf(typed: Typed, units: Units): Promise<GroundSection> {
+  const number = (key: string) => numberTyped(typed, key) ?? NaN;
+  const body = {
+    latitude_deg: number("latitude_deg"), longitude_deg: number("longitude_deg"), cast_to_deg: number("cast_to_deg"),
+    cast_m: lengthScale(units).toSi(number("cast_m")),
+  };
+  return unwrap(client.POST("/api/sea-charts/section", { body }));
 }
 
 interface Row {
@@ -105,7 +128,7 @@ function TextRow({ name, label, unit, note, assumed, typed, set, fault }: Row & 
 }
 
 /** Depth against the distance from the rod, typed or pasted from a recorded track, and as it looks. */
-function GroundRow({ typed, set, fault }: Omit<Row, "name" | "label">) {
+function GroundRow({ typed, set, fault, onChart }: Omit<Row, "name" | "label"> & { onChart: () => Promise<void> }) {
   const units = useUnits();
   const id = useId();
   const points = groundOf(typed.ground ?? "", units);
@@ -115,6 +138,9 @@ function GroundRow({ typed, set, fault }: Omit<Row, "name" | "label">) {
       <Form.Control id={id} as="textarea" rows={3} value={typed.ground ?? ""} isInvalid={fault === "ground"}
                     placeholder={`level; or distance and charted depth, ${lengthScale(units).unit}, one point a line`}
                     onChange={(e) => set("ground", e.target.value)} />
+      {numberTyped(typed, "cast_to_deg") !== null && (
+        <button type="button" className="plain ground-read" onClick={() => void onChart()}>read it off the chart, along this cast</button>
+      )}
       {points && points.length > 1 && <GroundSketch points={points} />}
     </div>
   );

@@ -1,17 +1,16 @@
 // Places: the marks on their chart, each to be described once, and the tides they use.
-import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
+import { useSuspenseQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, unwrap } from "../../api/client";
-import { putBack } from "../../api/gear";
 import { marksQuery, streamsQuery, tidesQuery } from "../../api/resources";
-import { changed } from "../../api/rests";
-import type { AskTide, Mark, NewMark, NewStream, NewTide, Port, Stream } from "../../api/types";
-import { ChartScene } from "../../drawing/scenes/chart-scene";
+import type { Mark, NewMark } from "../../api/types";
 import { useQuestion } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
-import { blank } from "./form";
+import { useChanges } from "./changes";
+import { ChartFiles } from "./chart-files";
+import { blank, typedOf, type Typed } from "./form";
 import { MarkForm } from "./mark-form";
 import { MarksFile } from "./marks-file";
+import { PlaceChart } from "./place-chart";
 import { Streams } from "./streams";
 import { Tides } from "./tide-form";
 
@@ -23,10 +22,18 @@ export default function PlacesView() {
   const { query } = useQuestion();
   const [chosen, setChosen] = useState<number | "new">(query.mark_id || "new");
   const [gone, setGone] = useState<Mark | null>(null);
+  const [drafts, setDrafts] = useState<Record<number | "new", Typed | undefined>>({ new: undefined });
   const change = useChanges();
   const mark = marks.find((m) => m.id === chosen) ?? null;
+  const key = mark?.id ?? "new";
+  const stored = mark ?? blank(marks[0]);
+  const typed = drafts[key] ?? typedOf(stored, units);
+  // What is typed or drawn of one mark stays while another is looked at.
+  const put = (patch: Typed) => setDrafts((all) => ({ ...all, [key]: { ...(all[key] ?? typedOf(stored, units)), ...patch } }));
+  const undo = () => setDrafts((all) => ({ ...all, [key]: undefined }));
   const save = async (body: NewMark) => {
     const saved = await (mark ? change.put(mark.id, body) : change.post(body));
+    undo();
     setChosen(saved.id);
     return saved;
   };
@@ -38,9 +45,8 @@ export default function PlacesView() {
     <div className="places">
       <h1 className="visually-hidden">Places</h1>
       <div className="places-main">
-        {marks.length > 0 ? (
-          <ChartScene marks={marks} chosen={mark?.id ?? null} units={units} onChoose={setChosen} />
-        ) : <p className="waiting">No mark yet: describe the first one.</p>}
+        <PlaceChart marks={marks} mark={mark} typed={typed} put={put} onChoose={setChosen} />
+        {marks.length === 0 && <p className="waiting">No mark yet: place the first one, and describe it.</p>}
         {gone && (
           <p className="strip" role="status">
             {gone.name} is removed.{" "}
@@ -50,6 +56,7 @@ export default function PlacesView() {
           </p>
         )}
         <MarksFile onImport={change.bringMarks} />
+        <ChartFiles />
       </div>
       <div className="places-side">
         <ul className="mark-list" aria-label="marks">
@@ -59,12 +66,13 @@ export default function PlacesView() {
           {marks.map((m) => (
             <li key={m.id}>
               <button type="button" aria-pressed={m.id === chosen} onClick={() => setChosen(m.id)}>
-                <b>{m.name}</b> <span>{m.kind}</span>
+                <b>{m.name}</b> <span>{m.kind}{drafts[m.id] ? ", changed" : ""}</span>
               </button>
             </li>
           ))}
         </ul>
-        <MarkForm key={mark?.id ?? "new"} mark={mark ?? blank(marks[0])} ports={ports} streams={streams}
+        <MarkForm key={key} mark={stored} typed={typed} set={(name, value) => put({ [name]: value })} changed={drafts[key] !== undefined} onUndo={undo}
+                  ports={ports} streams={streams}
                   isNew={mark === null} onSave={save} onRemove={mark ? () => void remove() : undefined} />
       </div>
       <div className="places-sources">
@@ -76,31 +84,3 @@ export default function PlacesView() {
   );
 }
 
-/** Writes, after each of which marks, tides, streams and days are asked for again. */
-function useChanges() {
-  const queries = useQueryClient();
-  async function after<T>(done: Promise<T>): Promise<T> {
-    const value = await done;
-    await changed(queries, "places");
-    return value;
-  }
-  const path = (row_id: number) => ({ params: { path: { row_id } } });
-  return {
-    post: (body: NewMark): Promise<Mark> => after(unwrap(client.POST("/api/marks", { body }))),
-    put: (id: number, body: NewMark): Promise<Mark> =>
-      after(unwrap(client.PUT("/api/marks/{row_id}", { ...path(id), body }))),
-    remove: (id: number): Promise<Mark> => after(unwrap(client.DELETE("/api/marks/{row_id}", path(id)))),
-    back: async (id: number): Promise<number> => (await after(putBack("marks", id))).id,
-    bringMarks: async (text: string): Promise<number> =>
-      (await after(unwrap(client.POST("/api/marks/import", { body: { text } })))).marks.length,
-    addTide: (body: NewTide): Promise<Port> => after(unwrap(client.POST("/api/tides", { body }))),
-    askTide: (body: AskTide): Promise<Port> => after(unwrap(client.POST("/api/tides/ask", { body }))),
-    addStream: (body: NewStream): Promise<Stream> => after(unwrap(client.POST("/api/streams", { body }))),
-    removeStream: async (stream: Stream): Promise<void> => {
-      await after(unwrap(client.DELETE("/api/streams/{row_id}", path(stream.id))));
-    },
-    removeTide: async (port: Port): Promise<void> => {
-      await after(unwrap(client.DELETE("/api/tides/{row_id}", path(port.id))));
-    },
-  };
-}

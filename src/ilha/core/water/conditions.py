@@ -17,6 +17,13 @@ FallKind = Literal["fed", "held", "fed-then-held"]
 ACROSS = 90.0
 
 
+def wind_on_cast(wind_from_deg: float, cast_to_deg: float) -> float:
+    """The angle (degrees) that a wind out of one direction makes with a cast to another, both from
+    north: 0 from behind, 90 across, 180 in the face."""
+    off = (wind_from_deg + 180.0 - cast_to_deg) % 360.0
+    return min(off, 360.0 - off)
+
+
 @dataclass(frozen=True)
 class Conditions:
     """The water, the stance and the line. (T,) arrays or numbers, SI; see scenario-format."""

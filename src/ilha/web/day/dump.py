@@ -77,7 +77,8 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
         "retrieve": s.first_retrieve, "retrieve_name": RETRIEVES[s.first_retrieve].name,
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": asked.leader_length, "retrieve_speed_m_s": cond.retrieve_speed,
-        "swell_m": m.situation.swell, "ground": _ground(m), "shelter": at.shelter,
+        "swell_m": m.situation.swell, "wind_to_cast_deg": m.situation.wind_angle_deg,
+        "ground": _ground(m), "shelter": at.shelter,
         "leader_line_m": asked.leader_line_m,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [

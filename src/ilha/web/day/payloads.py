@@ -285,6 +285,7 @@ class DayBoard(Payload):
     leader_m: float = Field(description="between the two heads, or from swivel to lure; 0 for one")
     retrieve_speed_m_s: float
     swell_m: float = Field(description="as typed, else what the place usually has")
+    wind_to_cast_deg: float = Field(description="as typed, else by the ways of wind and cast")
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]
