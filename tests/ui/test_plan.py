@@ -28,8 +28,12 @@ def test_the_plan_by_key_goes_to_a_run_and_follows_the_patience(
     expect(rows).to_have_count(len(calm))
     middle = (calm[0]["from_step"] + calm[0]["to_step"]) // 2
     rows.first.get_by_role("button").click()
-    expect(page.locator(".modal")).to_have_count(0)
+    # It stands beside the water that it is looked at in, and goes with the same key.
+    expect(rows.first.get_by_role("button")).to_have_attribute("aria-current", "time")
     expect(page.locator(".rail")).to_have_attribute("aria-valuenow", str(middle))
+    expect(page.locator(".rung.picked")).to_have_count(0)
+    page.keyboard.press("p")
+    expect(page.locator(".rung.picked")).to_be_visible()
     # The rail's band is the plan.
     expect(page.locator(".rail .pick")).to_have_count(len(calm))
     watch.must_be_clean()

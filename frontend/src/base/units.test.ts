@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
-  CM_SCALE, GRAM_SCALE, PULL_SCALE, fallSpeed, headName, inches, length, lengthScale, newtonsOfKg, ouncesFromGrams, ouncesText, planNumber, rangeText, small, speed, speedScale, strengthText, temperature, temperatureScale, text, thickness, withFraction, type Units,
+  CM_SCALE, GRAM_SCALE, PULL_SCALE, fallSpeed, headName, inches, length, lengthScale, newtonsOfKg, ouncesFromGrams, ouncesText, planNumber, rangeText, said, small, speed, speedScale, strengthText, temperature, temperatureScale, text, thickness, turnLength, withFraction, type Units,
 } from "./units";
 
 const METRIC: Units = {
@@ -75,5 +75,19 @@ describe("what lines hold, how thick they are, how a rig falls, what is cut", ()
     expect(planNumber({ value: 1.47, kind: "length" }, pounds)).toBe("4 ft 10 in");
     expect(planNumber({ value: 0.61, kind: "length" }, pounds)).toBe("2 ft");
     expect(planNumber({ value: 0.2, kind: "length" }, pounds)).toBe("8 in");
+  });
+});
+
+describe("a sentence of the trade", () => {
+  const imperial: Units = { ...METRIC, head_unit: "oz", depth_unit: "ft", small_unit: "in" };
+  it("is said in the angler's units, figures of time and number left alone", () => {
+    expect(said("Beyond 1.2 to 1.8 m a head falls straight; count 3 to 5.", imperial)).toBe("Beyond 3.9 to 5.9 ft a head falls straight; count 3 to 5.");
+    expect(said("short plastics, 64 to 76 mm.", imperial)).toBe("short plastics, 2 1/2 to 3 in.");
+    expect(said("about 3.5 g takes it down in 2 m, 7 moves", imperial)).toBe("about 1/8 oz takes it down in 6.6 ft, 7 moves");
+    expect(said("From 3 to 8 g, 1.2 to 1.8 m", METRIC)).toBe("From 3 to 8 g, 1.2 to 1.8 m");
+  });
+
+  it("has a reel's turn in inches where small things are", () => {
+    expect([text(turnLength(70, METRIC)), text(turnLength(70, imperial))]).toEqual(["70 cm", "27.6 in"]);
   });
 });

@@ -126,6 +126,24 @@ export function planNumber(n: { value?: number | null; kind: string }, units: Un
   }
 }
 
+const SAID = /(\d+(?:\.\d+)?)(?:( to )(\d+(?:\.\d+)?))? (mm|m|g)\b/g;
+
+/** A sentence of the trade, written with metric figures, in the angler's units. */
+export function said(sentence: string, units: Units): string {
+  return sentence.replace(SAID, (whole, low: string, to: string | undefined, high: string | undefined, unit: string) => {
+    const figure = figureOf(unit, units);
+    const [a, b] = [figure(Number(low)), high === undefined ? null : figure(Number(high))];
+    if (a.unit === unit) return whole;
+    return b === null ? text(a) : `${a.value}${to}${text(b)}`;
+  });
+}
+
+function figureOf(unit: string, units: Units): (si: number) => Figure {
+  if (unit === "mm") return (mm) => small(mm, units);
+  if (unit === "m") return (m) => length(m, units);
+  return (g) => (units.head_unit === "g" ? grams(g) : { value: ouncesText(ouncesFromGrams(g)), unit: "oz" });
+}
+
 /** Width of an ID-1 card, mm: ISO/IEC 7810. */
 export const CARD_MM = 85.6;
 
@@ -171,6 +189,12 @@ export function strengthText(newton: Maybe, units: Units): string {
 }
 
 export const newtonsOfKg = (kg: number): number => kg * N_PER_KGF;
+
+/** Line that a reel takes up in a turn. */
+export function turnLength(cm: Maybe, units: Units): Figure {
+  const scale = handScale(units);
+  return cm == null ? DASH : { value: fixed(scale.fromSi(cm), scale.unit === "in" ? 1 : 0), unit: scale.unit };
+}
 
 /** Turns of the handle a second, from the reel's line per turn. */
 export function turns(m_s: Maybe, cm_per_turn: number): string {
@@ -275,8 +299,8 @@ export const KG_SCALE: Scale = { unit: "kg", toSi: SAME, fromSi: SAME, step: 0.5
 export const PERCENT_SCALE: Scale = { unit: "%", toSi: SAME, fromSi: SAME, step: 0.5 };
 export const CM_SCALE: Scale = { unit: "cm", toSi: SAME, fromSi: SAME, step: 1 };
 
-/** Fish are measured in centimetres, or in inches. */
-export function fishScale(units: Units): Scale {
+/** Fish, and what a reel takes up in a turn, are measured in centimetres or in inches. */
+export function handScale(units: Units): Scale {
   return units.small_unit === "in"
     ? { unit: "in", toSi: (x) => (x * MM_PER_IN) / 10, fromSi: (x) => (x * 10) / MM_PER_IN, step: 0.5 } : CM_SCALE;
 }

@@ -75,10 +75,11 @@ def tied_runs(
             out.append(Tied(*ends, *clocks, why=why))
             continue
         weight = units.weight(row["printed_oz"], row["mass_g"])
-        real = f", {row['mass_g']:.1f} g" if weight.endswith("oz") else ""
+        real = units.scale(row["printed_oz"], row["mass_g"])
         out.append(Tied(
-            *ends, *clocks, f"{row['shape'].replace('-', ' ')} {row['hook_size']}{real}", weight,
-            work=_work(m, run.head, first, last)))
+            *ends, *clocks, ", ".join(
+                filter(None, [f"{row['shape'].replace('-', ' ')} {row['hook_size']}", real])),
+            weight, work=_work(m, run.head, first, last)))
     return out
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
-from ilha.core.units import beaufort_of, feet, knots, ounces_words
+from ilha.core.units import beaufort_of, feet, knots, ounces_words, oz_from_kg
 
 Range = tuple[float, float]
 """The least and the greatest of a run."""
@@ -44,9 +44,17 @@ class PlanUnits:
 
     def weight(self, printed_oz: float | None, mass_g: float) -> str:
         """As printed on the packet, or in grams."""
-        if self.head == "g" or printed_oz is None:
+        if self.head == "g":
             return f"{mass_g:.1f} g"
-        return f"{ounces_words(printed_oz)} oz"
+        ounces = oz_from_kg(mass_g * 1e-3) if printed_oz is None else printed_oz
+        return f"{ounces_words(ounces)} oz"
+
+    def scale(self, printed_oz: float | None, mass_g: float) -> str:
+        """What the scale says beside the packet; empty where that is said already."""
+        if self.head == "g" or printed_oz is None:
+            return ""
+        # Where all is imperial the ounces of the scale, else the metric beside the packet's.
+        return f"{oz_from_kg(mass_g * 1e-3):.2f} oz" if self.depth == "ft" else f"{mass_g:.1f} g"
 
 
 ON_IT = 0.25

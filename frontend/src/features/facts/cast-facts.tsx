@@ -5,7 +5,7 @@ import { ASSUMED } from "../question/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../question/question";
 import {
-  CM_SCALE, PULL_SCALE, length, lengthScale, pull, speed, speedScale, text, turns,
+  PULL_SCALE, handScale, length, lengthScale, pull, speed, speedScale, text, turnLength, turns,
 } from "../../base/units";
 import { useUnits } from "../question/use-units";
 import { FactNumber } from "./fact-number";
@@ -116,10 +116,10 @@ export function WorkFact({ assumed, speed_m_s }: { assumed?: string | undefined;
                       remedy="0.3 to 1 m/s is usual" />
           {v !== null && now?.steady && <p className="sheet-note">{turns(v, reel)} turns of the handle a second.</p>}
           {box.reels.length > 0 && (
-            <Choice options={box.reels.map((r) => ({ value: r.line_per_turn_cm, words: r.name, note: `${r.line_per_turn_cm} cm a turn` }))}
+            <Choice options={box.reels.map((r) => ({ value: r.line_per_turn_cm, words: r.name, note: `${text(turnLength(r.line_per_turn_cm, units))} a turn` }))}
                     value={reel} onPick={(reel_cm_per_turn) => { set({ reel_cm_per_turn }); close(); }} />
           )}
-          <FactNumber field="reel_cm_per_turn" label="Line per turn of the handle" scale={CM_SCALE}
+          <FactNumber field="reel_cm_per_turn" label="Line per turn of the handle" scale={handScale(units)}
                       close={close} assumed={ASSUMED.reel_cm_per_turn} low={20} high={200}
                       remedy="measure the line that one turn takes up" digits={0} />
         </>

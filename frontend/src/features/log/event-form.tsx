@@ -3,7 +3,7 @@
 import { useId, useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import type { Head, LogEvent, Mark, Plastic } from "../../api/types";
-import { headName, fishScale, text } from "../../base/units";
+import { headName, handScale, text } from "../../base/units";
 import { secondsOf, wallOf } from "../../base/zone";
 import { nowS } from "../day/now";
 import { useChosen } from "../question/question";
@@ -36,7 +36,7 @@ const blank = (near: Props["near"]): LogEvent => ({
 export function EventForm({ was, near, onHide, onTold }: Props) {
   const id = useId();
   const units = useUnits();
-  const scale = fishScale(units);
+  const scale = handScale(units);
   const { marks, box, reference } = useChosen();
   const [event, setEvent] = useState<LogEvent>(() => was ?? blank(near));
   const zone = (marks.find((m) => m.id === event.mark_id) ?? marks.find((m) => m.name === event.mark_name))?.time_zone

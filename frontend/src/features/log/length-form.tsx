@@ -1,12 +1,12 @@
 // The length of a fish, when it is known: centimetres or inches.
 import { useId, useState } from "react";
 import { typedNumber } from "../../ui/typed";
-import { fishScale } from "../../base/units";
+import { handScale } from "../../base/units";
 import { useUnits } from "../question/use-units";
 
 export function LengthForm({ onSet }: { onSet: (length_cm: number) => void }) {
   const id = useId();
-  const scale = fishScale(useUnits());
+  const scale = handScale(useUnits());
   const [typed, setTyped] = useState("");
   const cm = scale.toSi(typedNumber(typed, scale.unit));
   return (

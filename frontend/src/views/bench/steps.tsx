@@ -2,7 +2,7 @@
 import type { Fit, Head, HookFit, Plastic, RiggingPlan } from "../../api/types";
 import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
-import { planNumber, type Units } from "../../base/units";
+import { planNumber, said, type Units } from "../../base/units";
 
 interface Props {
   plastic: Plastic;
@@ -15,7 +15,7 @@ interface Props {
 
 /** Words with their numbers put in. */
 export function filled(says: string, plan: RiggingPlan, units: Units): string {
-  return says.replace(/{(\w+)}/g, (_, key: string) => {
+  return said(says, units).replace(/{(\w+)}/g, (_, key: string) => {
     const found = plan.numbers.find((n) => n.key === key);
     return found ? planNumber(found, units) : "–";
   });

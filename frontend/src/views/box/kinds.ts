@@ -3,15 +3,15 @@ import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, SHAPES } from "../../api/vo
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
-import { grams, gramsOfOunces, headName, lengthScale, ouncesFromGrams, strengthScale, thickness, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
+import { grams, gramsOfOunces, handScale, headName, turnLength, lengthScale, ouncesFromGrams, strengthScale, thickness, newtonsOfKg, ouncesText, small, smallScale, strengthText, text, length } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 
 
 export interface Field {
   key: string;
   label: string;
-  /** "small": mm or inches; "long": m or feet; "ounces": a fraction; "price": in the currency */
-  is: "words" | "number" | "small" | "long" | "ounces" | "price" | readonly string[];
+  /** "small": mm or inches; "turn": cm or inches; "long": m or feet; "ounces": a fraction; "price": in the currency */
+  is: "words" | "number" | "small" | "turn" | "long" | "ounces" | "price" | readonly string[];
   note?: string;
   /** of a plain number */
   unit?: string;
@@ -128,9 +128,9 @@ const rods: Gear<"rods"> = {
 
 const reels: Gear<"reels"> = {
   title: "Reels", one: "reel",
-  fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn, cm", is: "number", unit: "cm" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", unit: "kg", empty: true }],
+  fields: [NAME, { key: "line_per_turn_cm", label: "Line a turn", is: "turn" }, { key: "drag_max_kg", label: "Greatest drag, kg", is: "number", unit: "kg", empty: true }],
   heads: ["reel", "line a turn", "greatest drag"],
-  cells: (r, s) => [r.name, `${r.line_per_turn_cm} cm`, r.drag_max_kg == null ? "–" : holds(r.drag_max_kg, s)], name: (r) => r.name, blank: {},
+  cells: (r, s) => [r.name, text(turnLength(r.line_per_turn_cm, s)), r.drag_max_kg == null ? "–" : holds(r.drag_max_kg, s)], name: (r) => r.name, blank: {},
 };
 
 const leaders: Gear<"leaders"> = {
@@ -183,7 +183,7 @@ export function typedOunces(typed: string | undefined): number {
 
 /** A field's label with its unit, and what is typed in it to what is stored and back. */
 export function fieldScale(field: Field, s: Settings): { label: string; toSi: (x: string) => number; fromSi: (x: number) => string } {
-  const scale = field.is === "small" ? smallScale(s) : field.is === "long" ? lengthScale(s) : null;
+  const scale = field.is === "small" ? smallScale(s) : field.is === "long" ? lengthScale(s) : field.is === "turn" ? handScale(s) : null;
   const round = (x: number) => String(Number(x.toFixed(3)));
   if (scale) return { label: `${field.label}, ${scale.unit}`, toSi: (x) => scale.toSi(typedNumber(x, scale.unit)), fromSi: (x) => round(scale.fromSi(x)) };
   if (field.is === "ounces") {

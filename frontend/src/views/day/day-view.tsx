@@ -21,7 +21,8 @@ import { Ladder } from "./ladder";
 import { LogBar } from "../../features/log/log-bar";
 import { Minded } from "./minded";
 import { NoWater } from "../../features/question/no-water";
-import { PlanSheet } from "./plan-sheet";
+import { useWide } from "../../base/use-wide";
+import { PlanPanel, PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
 import { nowStep } from "../../features/day/now";
@@ -112,7 +113,8 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
   const drop = useDrop(board, frame, chosen);
   const [planned, setPlanned] = useState(false);
   const [beside, setBeside] = useState(false);
-  const showPlan = useCallback(() => setPlanned(true), []);
+  const wide = useWide();
+  const showPlan = useCallback(() => setPlanned((was) => !was), []);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
@@ -144,7 +146,9 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
         <Minded board={board} frame={frame} mark={mark} units={units} onPlan={showPlan} />
       </div>
       <div className="ladder-side">
-        {board.heads.length === 0 ? (
+        {planned && wide ? (
+          <PlanPanel board={board} heads={heads} units={units} near={frame.near} onHide={() => setPlanned(false)} />
+        ) : board.heads.length === 0 ? (
           <NoHead board={board} />
         ) : (
           <Ladder board={board} frame={frame} heads={heads} units={units}
@@ -156,8 +160,8 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
       </div>
       <Rail board={board} frame={frame} heads={heads} units={units} />
       {beside && <CompareSheet board={board} frame={frame} units={units} head_id={pick} other_id={compared} onHide={() => setBeside(false)} />}
-      {planned && (
-        <PlanSheet board={board} heads={heads} units={units} onHide={() => setPlanned(false)} />
+      {planned && !wide && (
+        <PlanSheet board={board} heads={heads} units={units} near={frame.near} onHide={() => setPlanned(false)} />
       )}
     </div>
   );

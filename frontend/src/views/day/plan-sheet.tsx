@@ -15,6 +15,8 @@ interface Props {
   board: DayBoard;
   heads: Map<number, Head>;
   units: Units;
+  /** the step that is looked at */
+  near: number;
   onHide: () => void;
 }
 
@@ -26,28 +28,47 @@ const CHANGES = [
   { value: 120, words: "two hours" },
 ];
 
+/** Where there is no room beside the water: over it, and away again with the run that is chosen. */
 export function PlanSheet(props: Props) {
-  const { board, onHide } = props;
-  const { query } = useQuestion();
+  const { onHide } = props;
   return (
     <Modal show onHide={onHide} aria-labelledby="plan-title" centered scrollable>
       <Modal.Header closeButton>
         <Modal.Title as="h2" id="plan-title">The day's plan</Modal.Title>
       </Modal.Header>
-      <Modal.Body>
-        <Patience />
-        <ol className="plan">
-          {board.plan.map((run) => <PlanRow key={run.from_step} run={run} {...props} />)}
-        </ol>
-        <Worth board={board} />
-        <Savings />
-        <p className="plan-files">
-          Take it along: <Link to="/card">as a card</Link>
-          {" · "} <a href={fileOf("plan.txt", query)} download>as text</a>
-          {" · "}<a href={fileOf("plan.ics", query)} download>as a calendar</a>
-        </p>
-      </Modal.Body>
+      <Modal.Body><Plan {...props} onRun={onHide} /></Modal.Body>
     </Modal>
+  );
+}
+
+/** Beside the water that it belongs to: each run is looked at as it is chosen. */
+export function PlanPanel(props: Props) {
+  return (
+    <section aria-labelledby="plan-title" className="plan-panel">
+      <h2 id="plan-title">The day's plan</h2>
+      <button type="button" className="plain" onClick={props.onHide}>back to the heads</button>
+      <Plan {...props} onRun={() => undefined} />
+    </section>
+  );
+}
+
+function Plan(props: Props & { onRun: () => void }) {
+  const { board } = props;
+  const { query } = useQuestion();
+  return (
+    <>
+      <Patience />
+      <ol className="plan">
+        {board.plan.map((run) => <PlanRow key={run.from_step} run={run} {...props} />)}
+      </ol>
+      <Worth board={board} />
+      <Savings />
+      <p className="plan-files">
+        Take it along: <Link to="/card">as a card</Link>
+        {" · "} <a href={fileOf("plan.txt", query)} download>as text</a>
+        {" · "}<a href={fileOf("plan.ics", query)} download>as a calendar</a>
+      </p>
+    </>
   );
 }
 
@@ -93,14 +114,14 @@ function Patience() {
   );
 }
 
-function PlanRow({ run, board, heads, units, onHide }: Props & { run: DayBoard["plan"][number] }) {
+function PlanRow({ run, board, heads, units, near, onRun }: Props & { run: DayBoard["plan"][number]; onRun: () => void }) {
   const middle = Math.floor((run.from_step + run.to_step) / 2);
   const row = run.head_id == null ? undefined : heads.get(run.head_id);
   const frame = frameAt(board, middle);
   const head = frame.heads.find((h) => h.id === run.head_id);
   return (
     <li>
-      <button type="button" onClick={() => { setStep(middle); onHide(); }}>
+      <button type="button" aria-current={near >= run.from_step && near < run.to_step ? "time" : undefined} onClick={() => { setStep(middle); onRun(); }}>
         <span className="plan-time">{board.clock[run.from_step]} – {board.clock[run.to_step]}</span>
         <b>
           {row ? `${text(headName(row, units))} ${shapeWords(row.shape)} ${row.hook_size}`

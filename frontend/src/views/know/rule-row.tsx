@@ -2,6 +2,8 @@
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import type { Rule } from "../../api/types";
+import { said } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 import { typedNumber } from "../../ui/typed";
 
 interface Props {
@@ -24,7 +26,8 @@ export function RuleRow({ rule, fired, onChange, onRemove }: Props) {
       onChange(rule.on, weight === rule.ships ? null : weight);
     }
   };
-  const says = rule.says.replace("{fish}", "fish");
+  const units = useUnits();
+  const says = said(rule.says.replace("{fish}", "fish"), units);
   const bad = typed !== null && !(typedNumber(typed) > 0 && typedNumber(typed) <= 10);
   return (
     <li className={`rule ${rule.on ? "" : "off"} ${fired ? "fired" : ""}`}>
@@ -50,7 +53,8 @@ function clauses(rule: Rule): string {
   if (rule.school) parts.push(`for the school ${rule.school.replace(":", ": ")}`);
   if (rule.when.length) parts.push(`when ${told(rule.when)}`);
   if (rule.fits.length) parts.push(`of outfits with ${told(rule.fits)}`);
-  parts.push(rule.wants.length ? `asks for ${told(rule.wants)}` : `warns of ${told(rule.avoids)}`);
+  if (rule.wants.length) parts.push(`asks for ${told(rule.wants)}`);
+  else parts.push(rule.avoids.length ? `warns of ${told(rule.avoids)}` : "counts by degrees, from the computed water");
   const all = parts.join("; ");
   return `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
 }

@@ -8,7 +8,7 @@ import { EventForm } from "../../features/log/event-form";
 import { newId, replace, tell, undo } from "../../features/log/log";
 import { useChosen } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
-import { fishScale, text } from "../../base/units";
+import { handScale, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { WaitingNote } from "../../features/log/waiting-note";
 import { KIND_WORDS } from "../../features/log/words";
@@ -112,7 +112,7 @@ function TripPart({ trip, open, onRemove, onRight }: { trip: Trip; open: boolean
 }
 
 function EventRow({ event: e, zone, onRemove, onRight }: { event: LogEvent; zone: string; onRemove: () => void; onRight: () => void }) {
-  const scale = fishScale(useUnits());
+  const scale = handScale(useUnits());
   const size = e.length_cm == null ? "" : `, ${text({ value: scale.fromSi(e.length_cm).toFixed(0), unit: scale.unit })}`;
   const with_ = [e.head_name, e.plastic_name, e.colour].filter(Boolean).join(", ");
   return (

@@ -4,8 +4,11 @@ import { Link } from "react-router";
 import { useQuery } from "@tanstack/react-query";
 import { rulesQuery } from "../../api/choice";
 import type { Outfit } from "../../api/types";
+import { said } from "../../base/units";
+import { useUnits } from "../../features/question/use-units";
 
 export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void }) {
+  const units = useUnits();
   const { data } = useQuery(rulesQuery);
   const part = (key: string) => data?.parts.find((p) => p.key === key)?.name ?? key;
   const says = (key: string) => data?.rules.find((r) => r.key === key)?.says.replace("The {fish}", "This fish") ?? key;
@@ -18,16 +21,16 @@ export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void
           <tbody>
             {outfit.reasons.filter((r) => !r.tackle).map((r) => (
               <tr key={r.rule} className={r.gave < 0 ? "took" : undefined}>
-                <td>{r.says}</td><td>{part(r.part)}</td><td>{r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(2)}</td>
+                <td>{said(r.says, units)}</td><td>{part(r.part)}</td><td>{r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(1)}</td>
               </tr>
             ))}
-            <tr className="total"><td>together</td><td /><td>{outfit.score.toFixed(2)}</td></tr>
+            <tr className="total"><td>together</td><td /><td>{outfit.score.toFixed(1)}</td></tr>
           </tbody>
         </table>
         {outfit.reasons.some((r) => r.tackle) && (
           <>
             <h3>Rod and line, chosen after the rig</h3>
-            <ul>{outfit.reasons.filter((r) => r.tackle).map((r) => <li key={r.rule}>{r.says} {r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(2)}</li>)}</ul>
+            <ul>{outfit.reasons.filter((r) => r.tackle).map((r) => <li key={r.rule}>{said(r.says, units)} {r.gave > 0 ? "+" : "−"}{Math.abs(r.gave).toFixed(1)}</li>)}</ul>
           </>
         )}
         {outfit.overruled.length > 0 && (
@@ -35,7 +38,7 @@ export function Account({ outfit, onHide }: { outfit: Outfit; onHide: () => void
             <h3>Against it</h3>
             <ul className="overruled">
               {outfit.overruled.map((o) => (
-                <li key={`${o.rule}-${o.feature}`}>{o.says} <span>Outweighed by: {o.by.map(says).join(" ")}</span></li>
+                <li key={`${o.rule}-${o.feature}`}>{said(o.says, units)} <span>Outweighed by: {o.by.map(says).join(" ")}</span></li>
               ))}
             </ul>
           </>

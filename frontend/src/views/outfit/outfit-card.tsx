@@ -9,7 +9,7 @@ import { useUnits } from "../../features/question/use-units";
 import { useChosen } from "../../features/question/question";
 import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
-import { headName, length, newtonsOfKg, strengthText, text, type Units } from "../../base/units";
+import { headName, length, newtonsOfKg, said, strengthText, text, type Units } from "../../base/units";
 import { CountNumber } from "../../ui/count-number";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import { Account } from "./account";
@@ -101,10 +101,11 @@ function OutfitFigures({ outfit, head, units }: Props) {
 
 function Reasons({ outfit }: { outfit: Outfit }) {
   const [all, setAll] = useState(false);
+  const units = useUnits();
   return (
     <>
       <ul className="reasons">
-        {outfit.reasons.filter((r) => r.part !== "weight").slice(0, 4).map((r) => <li key={r.rule}>{r.says}</li>)}
+        {outfit.reasons.filter((r) => r.part !== "weight").slice(0, 4).map((r) => <li key={r.rule}>{said(r.says, units)}</li>)}
       </ul>
       <button type="button" className="plain" onClick={() => setAll(true)}>
         all {outfit.reasons.length} reasons: {outfit.score.toFixed(1)} points
