@@ -84,6 +84,7 @@ describe("a sentence of the trade", () => {
     expect(said("Beyond 1.2 to 1.8 m a head falls straight; count 3 to 5.", imperial)).toBe("Beyond 3.9 to 5.9 ft a head falls straight; count 3 to 5.");
     expect(said("short plastics, 64 to 76 mm.", imperial)).toBe("short plastics, 2 1/2 to 3 in.");
     expect(said("about 3.5 g takes it down in 2 m, 7 moves", imperial)).toBe("about 1/8 oz takes it down in 6.6 ft, 7 moves");
+    expect(said("When current: 0.6 to 6 m/s, drag 2 m²", { ...imperial, speed_unit: "kn" })).toBe("When current: 1.17 to 11.66 kn, drag 2 m²");
     expect(said("From 3 to 8 g, 1.2 to 1.8 m", METRIC)).toBe("From 3 to 8 g, 1.2 to 1.8 m");
   });
 

@@ -126,7 +126,7 @@ export function planNumber(n: { value?: number | null; kind: string }, units: Un
   }
 }
 
-const SAID = /(\d+(?:\.\d+)?)(?:( to )(\d+(?:\.\d+)?))? (mm|m|g)\b/g;
+const SAID = /(\d+(?:\.\d+)?)(?:( to )(\d+(?:\.\d+)?))? (mm|m\/s|m|g)\b(?![/²])/g;
 
 /** A sentence of the trade, written with metric figures, in the angler's units. */
 export function said(sentence: string, units: Units): string {
@@ -140,6 +140,7 @@ export function said(sentence: string, units: Units): string {
 
 function figureOf(unit: string, units: Units): (si: number) => Figure {
   if (unit === "mm") return (mm) => small(mm, units);
+  if (unit === "m/s") return (m_s) => speed(m_s, units);
   if (unit === "m") return (m) => length(m, units);
   return (g) => (units.head_unit === "g" ? grams(g) : { value: ouncesText(ouncesFromGrams(g)), unit: "oz" });
 }

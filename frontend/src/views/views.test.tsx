@@ -369,7 +369,7 @@ describe("the day's plan", () => {
   ];
   const show = (onHide = vi.fn()) => {
     const board = { ...BOARD, plan, spells };
-    render(inQuestion(<PlanSheet board={board} heads={MAP} units={SETTINGS} onHide={onHide} />));
+    render(inQuestion(<PlanSheet board={board} heads={MAP} units={SETTINGS} near={0} onHide={onHide} />));
     return screen.getAllByRole("listitem");
   };
 

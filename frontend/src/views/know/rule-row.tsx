@@ -34,7 +34,7 @@ export function RuleRow({ rule, fired, onChange, onRemove }: Props) {
       <Form.Check type="switch" id={`${id}-on`} checked={rule.on} aria-label={`${says} In force`} onChange={(e) => onChange(e.target.checked, own)} />
       <div className="rule-words">
         <label htmlFor={`${id}-on`}>{says}</label>
-        <p>{clauses(rule)}{fired && <b> Holds today.</b>}</p>
+        <p>{said(clauses(rule), units)}{fired && <b> Holds today.</b>}</p>
       </div>
       <div className="rule-weight">
         <Form.Control aria-label={`points of: ${says}`} value={typed ?? String(rule.weight)} inputMode="decimal" isInvalid={bad}
