@@ -55,7 +55,7 @@ LAYERS: dict[str, tuple[str, ...]] = {
 """What each layer may import beside itself."""
 ROOMS: dict[str, tuple[str, ...]] = {
     "water": (), "rig": (), "tide": (), "log": (), "move": ("water", "rig"),
-    "judge": ("move", "rig", "tide", "water"), "bench": ("move", "rig", "water"),
+    "judge": ("move", "rig", "tide", "water"), "bench": ("move", "rig", "water", "judge"),
     "choose": ("bench", "judge", "move", "rig", "water"),
     "advice": ("bench", "choose", "judge", "move", "rig", "water"),
     "trip": ("choose", "judge", "log"),

@@ -78,4 +78,6 @@ SHAPES = {name: Shape(**row) for name, row in read_table("shapes.toml").items()}
 HOOKS = tuple(HookSize(**row) for row in read_table("hooks.toml")["hook"])
 HEAD_MATERIALS: dict[str, float] = read_table("materials.toml")["heads"]
 PLASTIC_MATERIALS: dict[str, float] = read_table("materials.toml")["plastics"]
+COMPRESS: dict[str, float] = read_table("materials.toml")["compress"]
+"""Of its height what two fingers take off a body, by its material."""
 STANCES = {name: Stance(**row) for name, row in read_table("stances.toml").items()}

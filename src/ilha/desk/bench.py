@@ -35,7 +35,7 @@ from ilha.core.move.rest import balance_point, lean, lifting_moment
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.outline import Outline
-from ilha.core.tables import HOOKS
+from ilha.core.tables import COMPRESS, HOOKS
 from ilha.core.units import m_from_mm, newtons_of_kg
 from ilha.core.water.seawater import density
 from ilha.desk import convert
@@ -244,7 +244,8 @@ def _bench(
         convert.core_plastic(plastic), outline_of(plastic), plastic["look"],
         convert.core_head(head), straight, gape, m_from_mm(head["keeper_takes_mm"]),
         hook(chosen - 1) if chosen else None, asked.depth_m, asked.cover,
-        asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0)
+        asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0,
+        COMPRESS[plastic["material"]])
 
 
 def crooked(asked: SeenQuestion) -> list[Finding]:

@@ -10,8 +10,9 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
+from ilha.core.bench.seat import LONG
 from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import LONG, ON_A_LINE, combine
+from ilha.core.choose.combine import ON_A_LINE, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.proposal import Rung, ladder
 from ilha.core.choose.situation import Situation

@@ -29,6 +29,7 @@ from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import Rule
 from ilha.core.choose.situation import Situation
 from ilha.core.rig.outline import PROFILES, Outline
+from ilha.core.tables import COMPRESS
 from ilha.core.units import newtons_of_kg
 from ilha.desk.asked import Id
 from ilha.desk.board import plastic_of
@@ -130,7 +131,7 @@ class Chosen:
         return RIGGING_RULES[o.rigging](Bench(
             plastic.plastic, body, plastic.look, o.head.head, o.head.straight, o.head.gape,
             o.head.keeper_takes, depth=s.depth, cover=s.cover, current=s.surface_speed,
-            line=o.line.diameter))
+            line=o.line.diameter, compress=COMPRESS[plastic.material]))
 
 
 def chosen(conn: sqlite3.Connection, now_s: float, asked: ChoiceQuestion) -> Chosen:

@@ -35,6 +35,9 @@ def mm(key: str, b: Bench = BENCH) -> dict[str, float]:
     return {name: n.value * 1e3 for name, n in one(key, b).numbers.items()}
 
 
+BELLY = replace(BENCH, head=Head("b", 0.0035, 11340.0, "belly-weighted", 0.0013))
+
+
 OUT = 38.0 + np.sqrt(7.5**2 - 0.5**2)
 """The straight thread's exit, 45.483 mm: physics of the bend, by hand in test_fit."""
 
@@ -93,10 +96,10 @@ def test_hidden_point_by_hand() -> None:
 
 def test_weedless_by_hand() -> None:
     """The bend rises at 51 + 9.5 = 60.5; a gape of 19 clears a body of 16 by 3."""
-    wide = replace(BENCH, hook_straight=0.051, gape=0.019)
+    wide = replace(BELLY, hook_straight=0.051, gape=0.019)
     assert mm("weedless", wide) == pytest.approx({"bite": 7.0, "up": 60.5, "clears": 3.0})
     assert mm("weedless-swinging", wide) == mm("weedless", wide)
-    assert one("weedless").reason.startswith("the gape lies under the body")
+    assert one("weedless", BELLY).reason.startswith("the gape lies under the body")
 
 
 def test_buried_by_hand() -> None:
@@ -115,7 +118,8 @@ def test_mushroom_stands_as_section_two_says() -> None:
     plan = one("mushroom", b)
     assert np.degrees(plan.numbers["stands"].value) == pytest.approx(90.0, abs=1.0)
     assert plan.suits == "suits"
-    assert one("mushroom").reason.startswith("this plastic sinks")
+    sinks = replace(b, plastic=replace(stick, density=1080.0))
+    assert one("mushroom", sinks).reason.startswith("this plastic sinks")
 
 
 def test_shrimp_both_ways() -> None:
@@ -215,8 +219,9 @@ def test_words_have_their_numbers(key: str) -> None:
 @pytest.mark.parametrize("cover", COVERS)
 def test_cover_decides(cover: str) -> None:
     """Common practice, no source: weedless by cover, an open hook in open water, carry both."""
-    wide = replace(BENCH, hook_straight=0.051, gape=0.019, cover=cover)
+    wide = replace(BELLY, hook_straight=0.051, gape=0.019, cover=cover)
     assert one("weedless", wide).suits == ("possible" if cover == "none" else "suits")
+    wide = replace(BENCH, cover=cover)
     assert one("straight", wide).suits == ("suits" if cover == "none" else "possible")
     order = [r.suits for r in riggings(wide)]
     assert order == sorted(order, key=["suits", "possible", "no"].index)

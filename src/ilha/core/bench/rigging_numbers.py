@@ -13,6 +13,7 @@ from typing import Literal
 import numpy as np
 
 from ilha.core.bench.fit import HIGH_DEPTH, exit_point
+from ilha.core.bench.seat import INSIDE, Measures
 from ilha.core.move.invert import Held, least_sinker
 from ilha.core.move.rest import lean, lifting_moment
 from ilha.core.rig.assembly import assemble
@@ -38,7 +39,8 @@ class Bench:
     """What lies on the bench. body_length : without a thin tail. keeper : what it takes of the
     shank, m. hook_straight : m. depth : of the water, m. cover : what the place has.
     smaller : straight and gape (m) of the next hook down, None for the smallest. current : at the
-    surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m."""
+    surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m.
+    compress : share of its height that the body gives between two fingers."""
 
     plastic: Plastic
     body: Outline
@@ -53,10 +55,21 @@ class Bench:
     current: float = 0.5
     line: float = 0.19e-3
     per_turn: float = 0.75
+    compress: float = 0.0
 
     @property
     def half(self) -> float:
         return 0.5 * self.plastic.height
+
+    @property
+    def pressed(self) -> float:
+        """Height of the body between two fingers, m."""
+        return self.plastic.height * (1.0 - self.compress)
+
+    def measures(self, body: float, back: float, hook: tuple[float, float]) -> Measures:
+        """Of this body, or of what is left of it: its working length, and half its height."""
+        each = (body, 2.0 * back, *hook, self.keeper, self.head_diameter, 1.0 - self.compress)
+        return Measures(*(np.asarray(value, dtype=float) for value in each))
 
     @property
     def head_diameter(self) -> float:
@@ -150,10 +163,6 @@ def _tail_first(b: Bench) -> Numbers:
     return {**_threaded(b), **_small(keep=keep, end=end)}
 
 
-INSIDE = 0.0015
-"""The hidden point rests this far under the skin, m."""
-
-
 @_rule("hidden-point")
 def _hidden(b: Bench) -> Numbers:
     """The shank so low that the gape ends under the back, as low as the body allows."""
@@ -168,9 +177,9 @@ BITE = 0.007
 @_rule("weedless")
 def _weedless(b: Bench) -> Numbers:
     """The bend rises straight half a gape behind the shank's end; the gape must clear the whole
-    body, because the point comes from underneath."""
+    body, pressed as a fish presses it, because the point comes from underneath."""
     return _small(bite=BITE, up=b.hook_straight + 0.5 * b.gape - b.keeper,
-                  clears=b.gape - b.plastic.height)
+                  clears=b.gape - b.pressed)
 
 
 RULES["weedless-swinging"] = _weedless
@@ -269,7 +278,7 @@ def _stinger(b: Bench) -> Numbers:
     """As many rings as bring the treble nearest to its place; two or three in practice."""
     out = b.exit(b.half)
     wanted = STINGER_AT * b.plastic.length - out - SWIVEL
-    rings = int(np.clip(np.round(wanted / RING), 2, 3))
+    rings = float(np.clip(np.round(wanted / RING), 2, 3))
     hang = SWIVEL + rings * RING
     return {"exit": Number(out), "rings": Number(rings, "count"), "ring_wide": Number(RING),
             "hang": Number(hang), "reaches": Number(out + hang)}

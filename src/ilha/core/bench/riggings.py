@@ -5,9 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
+import numpy as np
+
 from ilha.core.bench.fit import HIGH_DEPTH
-from ilha.core.bench.rigging_numbers import INSIDE, RULES, Bench, Numbers
-from ilha.core.tables import read_table
+from ilha.core.bench.rigging_numbers import RULES, Bench, Numbers
+from ilha.core.bench.seat import LONG, SHORT, TIGHT, can, graded, seat, takes_shape
+from ilha.core.judge.schools import FITS_BADLY, FITS_WELL
+from ilha.core.tables import SHAPES, read_table
 
 
 @dataclass(frozen=True)
@@ -59,11 +63,64 @@ def riggings(b: Bench) -> list[Rigging]:
     return sorted(out, key=lambda r: order[r.suits])
 
 
+ON_THE_LINE = ("float", "wacky", "tandem", "sliding-sinker", "three-way")
+"""What is tied before the head, or hooked across: any head that the plastic goes on."""
+LOOK_WORDS = {"crab": "a crab", "craw": "a craw", "shrimp": "a shrimp", "tube": "a tube",
+              "surface": "a plastic that is fished on top"}
+
+
+def _other_head(shapes: tuple[str, ...], shape: str) -> str:
+    name = SHAPES[shape].name
+    if shapes:
+        wanted = " or ".join(SHAPES[each].name for each in shapes)
+        return f"it takes a head of another shape ({wanted}); this is a {name}"
+    if SHAPES[shape].weedless:
+        return f"a {name} goes through the body from below"
+    if SHAPES[shape].inside:
+        return f"a {name} goes inside the body"
+    return f"a {name} is for a plastic that floats"
+
+
+def _sits(key: str, b: Bench, numbers: Numbers) -> tuple[str, str]:
+    """Whether the hook sits at all ("no"), and what is wrong with it; empty where nothing is."""
+    if key == "wacky":
+        return "", ""
+    hook, body, back = (b.hook_straight, b.gape), b.body.length, b.half
+    if key == "cut-down":
+        cut = numbers["cut"].value
+        hook = b.smaller or hook
+        body, back = max(body - cut, 1e-3), float(b.body.half_height(cut))
+    elif key == "trimmed-nose":
+        body -= numbers["trim"].value
+    elif key in ("tail-first", "shrimp-tail-first"):
+        body = numbers["keep"].value
+    m = b.measures(body, back, hook)
+    reach, clear = seat(m, key)
+    if key == "hidden-point" and np.isnan(clear):
+        return "no", "the gape is deeper than the body: the point cannot be hidden"
+    if not clear > 0.0:
+        return "no", "the gape lies under the body: the point never clears"
+    if not can(reach, clear):
+        return "no", "the hook is longer than the body it would lie in"
+    level, word = graded(reach, clear)
+    if level == FITS_BADLY:
+        return "no", _WRONG[str(word)]
+    return "", "" if level == FITS_WELL else f"at a pinch: {_WRONG[str(word)]}"
+
+
+_WRONG = {LONG: "the hook is long for this body", SHORT: "the hook is short for this body",
+          TIGHT: "the point barely clears the body"}
+
+
 def _suits(key: str, row: dict[str, Any], b: Bench, numbers: Numbers) -> tuple[str, str]:
     """Hard reasons first, then what the cover asks for."""
-    looks = row.get("looks")
-    if looks and b.look not in looks:
-        return "no", f"made for {' and '.join(looks)}"
+    takes = TAKES[key]
+    if takes.looks and b.look not in takes.looks:
+        return "no", f"made for {' and '.join(takes.looks)}"
+    if b.look in takes.not_looks:
+        return "no", f"not for {LOOK_WORDS.get(b.look, b.look)}"
+    if key not in ON_THE_LINE and not takes_shape(takes.shapes, b.head.shape):
+        return "no", _other_head(takes.shapes, b.head.shape)
     if row.get("needs_floating") and b.plastic.density >= FLOATS_BELOW:
         return "no", "this plastic sinks: it would lie"
     if key == "stinger" and b.plastic.length < 0.180:
@@ -72,14 +129,14 @@ def _suits(key: str, row: dict[str, Any], b: Bench, numbers: Numbers) -> tuple[s
         return "no", "the body is too slim: the centre is as high"
     if key == "trimmed-nose" and b.head_diameter >= b.plastic.height:
         return "no", "the head is thicker than the whole body"
-    clears = numbers.get("clears")
-    if clears is not None and not clears.value > 0.0:
-        return "no", "the gape lies under the body: the point never clears"
-    if key == "hidden-point" and b.gape + INSIDE > b.plastic.height - INSIDE:
-        return "no", "the gape is deeper than the body: the point cannot be hidden"
+    level, sits = _sits(key, b, numbers)
+    if level == "no":
+        return level, sits
     over, bad = row.get("over"), row.get("not_over", ())
     if b.cover in bad:
         return "no", f"two ends to hang up in {b.cover.replace('-', ' ')}"
+    if sits:
+        return "possible", sits
     if over and b.cover in over:
         return "suits", f"comes through {b.cover.replace('-', ' ')}"
     if over:

@@ -6,15 +6,14 @@ from dataclasses import dataclass, fields, replace
 
 import numpy as np
 
-from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_HIGH, REACH_LOW, exit_point
-from ilha.core.bench.rigging_numbers import INSIDE
 from ilha.core.bench.riggings import TAKES
+from ilha.core.bench.seat import Measures, can, graded, seat, takes_shape
 from ilha.core.choose.box import Box
 from ilha.core.choose.features import SEARCHED
 from ilha.core.errors import Array, Flags, Indices
-from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY, FITS_WELL
+from ilha.core.judge.schools import FITS_BADLY
 from ilha.core.rig.bodies import ball_diameter
-from ilha.core.tables import SHAPES
+from ilha.core.tables import COMPRESS
 
 WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "buried")
 ON_A_LINE = ("tandem", "sliding-sinker", "three-way")
@@ -29,34 +28,22 @@ bodies of 127 mm overall), 3/0 and 4/0 for 75 to 130, 5/0 for 130 to 180 (read a
 being 0.82 of it), 9/0 for 230; sizes between them by interpolation. Common practice, no source."""
 
 
-@dataclass(frozen=True)
-class Columns:
-    """What the fit asks of plastics, (P, 1), and heads, (1, H), m."""
+def measures(box: Box) -> Measures:
+    """Of plastics, (P, 1), and heads, (1, H)."""
+    plastics, heads = box.plastics, box.heads
 
-    body: Array
-    height: Array
-    straight: Array
-    gape: Array
-    wire: Array
-    keeper: Array
-    diameter: Array
+    def down(values: list[float]) -> Array:
+        return np.array(values).reshape(-1, 1)
 
-    @classmethod
-    def of(cls, box: Box) -> Columns:
-        plastics, heads = box.plastics, box.heads
+    def across(values: list[float]) -> Array:
+        return np.array(values).reshape(1, -1)
 
-        def down(values: list[float]) -> Array:
-            return np.array(values).reshape(-1, 1)
-
-        def across(values: list[float]) -> Array:
-            return np.array(values).reshape(1, -1)
-
-        return cls(
-            down([p.body_length for p in plastics]), down([p.plastic.height for p in plastics]),
-            across([h.straight for h in heads]), across([h.gape for h in heads]),
-            across([h.wire for h in heads]), across([h.keeper_takes for h in heads]),
-            across([float(ball_diameter(h.head.mass, h.head.density)) for h in heads]),
-        )
+    return Measures(
+        down([p.body_length for p in plastics]), down([p.plastic.height for p in plastics]),
+        across([h.straight for h in heads]), across([h.gape for h in heads]),
+        across([h.keeper_takes for h in heads]),
+        across([float(ball_diameter(h.head.mass, h.head.density)) for h in heads]),
+        down([1.0 - COMPRESS[p.material] for p in plastics]))
 
 
 @dataclass(frozen=True)
@@ -79,50 +66,6 @@ class Rows:
         return np.asarray(SEARCHED)[self.rigging]
 
 
-PINCH_LOW, PINCH_HIGH = 0.22, 0.80
-"""Exit over working length within which a hook goes at a pinch: a slope, not a wall. A 1/4 oz head
-with a 3/0 in a 76 mm minnow comes out at 0.76 and is fished (common practice, no source)."""
-OUT_OF_BODY = 0.97
-"""An exit beyond this share of the body is none."""
-LONG, SHORT, TIGHT = "hook long", "hook short", "gape tight"
-
-
-def _graded(reach: Array, clear: Array) -> tuple[Indices, Array]:
-    """How each hook sits: its level and its word."""
-    word = np.select([reach > REACH_HIGH, reach < REACH_LOW, clear < CLEAR_MIN],
-                     [LONG, SHORT, TIGHT], "")
-    pinched = (reach >= PINCH_LOW) & (reach <= PINCH_HIGH)
-    return np.where(word == "", FITS_WELL, np.where(pinched, AT_A_PINCH, FITS_BADLY)), word
-
-
-def _thread(c: Columns, back: Array) -> tuple[Array, Array]:
-    """Reach and clearance with ``back`` m of body above the shank; NaN where it never clears."""
-    out = exit_point(c.straight, c.gape, back, c.keeper)
-    return out / c.body, c.gape - back
-
-
-def _figures(c: Columns, key: str) -> tuple[Array, Array]:
-    """Reach and clearance of a rigging, (P, H)."""
-    if key in ("weedless", "weedless-swinging"):
-        # From underneath, through the whole body: the bend rises half a gape behind the shank.
-        return (c.straight + 0.5 * c.gape - c.keeper) / c.body, c.gape - c.height + CLEAR_MIN
-    if key == "hidden-point":
-        room = c.height - c.gape - 2.0 * INSIDE
-        return (c.straight + 0.5 * c.gape - c.keeper) / c.body, np.where(
-            room >= 0.0, CLEAR_MIN + room, np.nan)
-    if key == "high":
-        deep = 0.5 * c.height > HIGH_DEPTH
-        reach, clear = _thread(c, np.minimum(HIGH_DEPTH, 0.49 * c.height))
-        return np.where(deep, reach, np.nan), clear
-    reach, clear = _thread(c, 0.5 * c.height)
-    if key == "crab":
-        # Short and broad: the point comes up through the shell, wherever that is.
-        return np.where(reach > 1.0, np.nan, np.clip(reach, REACH_LOW, REACH_HIGH)), clear
-    if key == "tube":
-        return reach + c.diameter / c.body, clear
-    return reach, clear
-
-
 def _allowed(box: Box, key: str) -> Flags:
     """Whether look, material and shape of head go with a rigging, (P, H)."""
     takes = TAKES[key]
@@ -130,23 +73,20 @@ def _allowed(box: Box, key: str) -> Flags:
         (not takes.looks or p.look in takes.looks) and p.look not in takes.not_looks
         and (p.floats or not takes.floating) for p in box.plastics])
     shapes = np.array([
-        h.head.shape in takes.shapes if takes.shapes else not (
-            SHAPES[h.head.shape].inside or SHAPES[h.head.shape].weedless
-            or h.head.shape == "mushroom") for h in box.heads])
+        takes_shape(takes.shapes, h.head.shape) for h in box.heads])
     return np.asarray(looks[:, None] & shapes[None, :])
 
 
 def combine(box: Box, riggings: tuple[str, ...]) -> Rows:
     """All of them at once: what can be rigged, and how well, by the point's place and clearance."""
-    c = Columns.of(box)
+    m = measures(box)
     found: list[tuple[Array, Array, Flags]] = []
     possible = 0
     for key in riggings:
         allowed = _allowed(box, key)
-        reach, clear = _figures(c, key)
-        can = (clear > 0.0) & (reach > 0.05) & (reach < OUT_OF_BODY)
+        reach, clear = seat(m, key)
         possible += int(allowed.sum())
-        found.append((reach, clear, allowed & can))
+        found.append((reach, clear, allowed & can(reach, clear)))
     can_all = np.stack([f for _, _, f in found])
     rigging, plastic, head = np.nonzero(can_all)
     def taken(i: int) -> Array:
@@ -155,7 +95,7 @@ def combine(box: Box, riggings: tuple[str, ...]) -> Rows:
 
     at_reach, at_clear = taken(0), taken(1)
     order = np.array([SEARCHED.index(key) for key in riggings])
-    return Rows(plastic, head, order[rigging], at_reach, at_clear, *_graded(at_reach, at_clear),
+    return Rows(plastic, head, order[rigging], at_reach, at_clear, *graded(at_reach, at_clear),
                 possible - int(can_all.sum()))
 
 

@@ -1,0 +1,123 @@
+"""Every rigging of every plastic on every head and hook: nothing fails, nothing is offered that
+cannot be, and what is offered has its figures. The trade's own pairs beside them."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from ilha.core.bench.rigging_numbers import Bench
+from ilha.core.bench.riggings import COVERS, NAMES, ON_THE_LINE, TAKES, Rigging, riggings
+from ilha.core.bench.seat import FROM_BELOW, takes_shape
+from ilha.core.choose.box import catalogue
+from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.rig.outline import PROFILES, Outline
+from ilha.core.tables import COMPRESS, HOOKS, SHAPES
+
+BOX = catalogue()
+HEADS = [Head(f"{shape}-{grams}", grams * 1e-3, 11340.0, shape, 0.0012)
+         for shape in SHAPES for grams in (1.8, 7.1, 28.0)]
+
+
+def _bench(plastic: int, head: Head, hook: int, cover: str = "none") -> Bench:
+    p, h = BOX.plastics[plastic], HOOKS[hook]
+    smaller = HOOKS[hook - 1] if hook else None
+    return Bench(
+        p.plastic, Outline(p.body_length, p.plastic.height, PROFILES[p.look]), p.look, head,
+        h.straight_mm * 1e-3, h.gape_mm * 1e-3,
+        smaller=smaller and (smaller.straight_mm * 1e-3, smaller.gape_mm * 1e-3),
+        cover=cover, compress=COMPRESS[p.material])
+
+
+def _possible(b: Bench, plan: Rigging) -> None:
+    takes = TAKES[plan.key]
+    assert b.look not in takes.not_looks
+    assert not takes.looks or b.look in takes.looks
+    assert plan.key in ON_THE_LINE or takes_shape(takes.shapes, b.head.shape)
+    for name, number in plan.numbers.items():
+        # What no water holds is told as such beside the step.
+        assert np.isfinite(number.value) or name == "sinker", (plan.key, name)
+    for name in ("clears", "shank", "entry", "depth", "left", "keep"):
+        assert name not in plan.numbers or plan.numbers[name].value > 0.0, (plan.key, name)
+    end = plan.numbers.get("exit") or plan.numbers.get("up")
+    if end is not None:
+        assert 0.0 < end.value < b.plastic.length, plan.key
+
+
+@pytest.mark.parametrize("plastic", range(len(BOX.plastics)),
+                         ids=[p.id for p in BOX.plastics])
+def test_nothing_impossible_is_offered(plastic: int) -> None:
+    for i, head in enumerate(HEADS):
+        for hook in range(len(HOOKS)):
+            b = _bench(plastic, head, hook, COVERS[(i + hook) % len(COVERS)])
+            plans = riggings(b)
+            assert {plan.key for plan in plans} == set(NAMES)
+            for plan in plans:
+                assert plan.reason
+                if plan.suits != "no":
+                    _possible(b, plan)
+
+
+def _pair(
+    size: str, shape: str, height: float, material: str, length: float = 0.102,
+    look: str = "paddle",
+) -> Bench:
+    h = next(each for each in HOOKS if each.size == size)
+    body = 0.85 * length
+    plastic = Plastic(length, 0.8 * height, height, 0.012, 1080.0, "paddle")
+    return Bench(plastic, Outline(body, height, PROFILES[look]), look,
+                 Head("h", 0.0053, 11340.0, shape, 0.0012), h.straight_mm * 1e-3,
+                 h.gape_mm * 1e-3, compress=COMPRESS[material], cover="low-weed")
+
+
+def _said(b: Bench, key: str) -> tuple[str, str]:
+    plan = next(r for r in riggings(b) if r.key == key)
+    return plan.suits, plan.reason
+
+
+def test_a_body_gives_between_the_jaws() -> None:
+    """A paddle of 102 mm, 19 mm high, takes a 4/0 wide gape weedless and a 3/0 at a pinch: an
+    elastomer gives a quarter (common practice, no source), 14.25 mm are left of 19."""
+    assert _said(_pair("4/0", "belly-weighted", 0.019, "elastomer"), "weedless")[0] == "suits"
+    assert _said(_pair("3/0", "belly-weighted", 0.019, "elastomer"), "weedless") == (
+        "possible", "at a pinch: the point barely clears the body")
+    assert _said(_pair("2/0", "belly-weighted", 0.019, "elastomer"), "weedless")[0] == "no"
+    clears = {m: next(r for r in riggings(_pair("4/0", "belly-weighted", 0.019, m))
+                      if r.key == "weedless").numbers["clears"].value for m in COMPRESS}
+    assert clears["elastomer"] == pytest.approx(0.017 - 0.75 * 0.019)
+    assert clears["elastomer"] > clears["plastisol"] > clears["salted plastisol"] > 0.0
+
+
+@pytest.mark.parametrize(("shape", "key", "says"), [
+    ("ball", "weedless", "it takes a head of another shape"),
+    ("ball", "buried", "it takes a head of another shape"),
+    ("belly-weighted", "straight", "goes through the body from below"),
+    ("buried", "straight", "goes inside the body"),
+    ("mushroom", "straight", "is for a plastic that floats"),
+])
+def test_a_head_is_rigged_as_what_it_is(shape: str, key: str, says: str) -> None:
+    suits, reason = _said(_pair("3/0", shape, 0.014, "plastisol"), key)
+    assert suits == "no"
+    assert says in reason
+
+
+def test_a_crab_is_not_threaded_straight() -> None:
+    crab = replace(_pair("2/0", "ball", 0.012, "plastisol"), look="crab")
+    assert _said(crab, "straight") == ("no", "not for a crab")
+
+
+def test_a_small_hook_that_never_clears_is_no_error() -> None:
+    """A jerk of 127 mm on the smallest head of a card: its stinger has nowhere to hang."""
+    deep = _pair("#4", "ball", 0.016, "plastisol", length=0.200, look="jerk")
+    plan = next(r for r in riggings(deep) if r.key == "stinger")
+    assert plan.suits == "no"
+    assert np.isnan(plan.numbers["exit"].value)
+
+
+@pytest.mark.parametrize("key", FROM_BELOW)
+def test_weedless_hooks_want_a_body_that_is_long_enough(key: str) -> None:
+    shape = "belly-weighted" if key == "weedless" else "swinging"
+    short = _pair("9/0", shape, 0.012, "plastisol", length=0.064)
+    assert _said(short, key) == ("no", "the hook is longer than the body it would lie in")
