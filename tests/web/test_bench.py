@@ -131,3 +131,11 @@ def test_a_sheet_for_several_plastics_runs_over_pages(client: FlaskClient) -> No
     assert all("This bar is 50 mm" in page for page in text)
     assert sum(page.count("working length") for page in text) == 9
     assert client.get("/api/template.pdf?plastic_ids=1,99&head_id=10").status_code == 404
+
+
+def test_the_heads_own_hook_and_its_rigging_come_out_at_one_place(client: FlaskClient) -> None:
+    found = client.get("/api/fit?plastic_id=1&head_id=3&line_id=1").get_json()
+    own = next(hook for hook in found["hooks"] if hook["of_head"])
+    straight = next(plan for plan in found["riggings"] if plan["key"] == "straight")
+    out = next(n["value"] for n in straight["numbers"] if n["key"] == "exit")
+    assert own["exit_mm"] == pytest.approx(1e3 * out, abs=0.01)

@@ -44,8 +44,8 @@ def _hooks(b: OnBench) -> list[dict[str, Any]]:
     fit_ = b.fit
     return [
         {**hook._asdict(),
-         "exit_mm": convert.one(mm_from_m(fit_.exit[i]), 1),
-         "clearance_mm": convert.one(mm_from_m(fit_.clearance[i]), 1),
+         "exit_mm": convert.one(mm_from_m(fit_.exit[i]), 2),
+         "clearance_mm": convert.one(mm_from_m(fit_.clearance[i]), 2),
          "reach_ratio": convert.one(fit_.reach[i], 3),
          "working_share": convert.one(fit_.working_share[i], 3),
          "bulk": convert.one(fit_.bulk[i], 2),
