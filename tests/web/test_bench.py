@@ -139,3 +139,21 @@ def test_the_heads_own_hook_and_its_rigging_come_out_at_one_place(client: FlaskC
     straight = next(plan for plan in found["riggings"] if plan["key"] == "straight")
     out = next(n["value"] for n in straight["numbers"] if n["key"] == "exit")
     assert own["exit_mm"] == pytest.approx(1e3 * out, abs=0.01)
+
+
+def test_the_hook_table_judges_the_rigging_that_is_shown(client: FlaskClient) -> None:
+    box = client.get("/api/box").get_json()
+    head = next(h for h in box["heads"] if h["shape"] == "belly-weighted")
+    ask = f"/api/fit?plastic_id=1&head_id={head['id']}"
+    found = client.get(f"{ask}&rigging=weedless").get_json()
+    plan = next(p for p in found["riggings"] if p["key"] == "weedless")
+    told = {n["key"]: 1e3 * n["value"] for n in plan["numbers"]}
+    own = next(hook for hook in found["hooks"] if hook["of_head"])
+    assert own["exit_mm"] == pytest.approx(told["up"], abs=0.01)
+    assert own["clearance_mm"] == pytest.approx(told["clears"], abs=0.01)
+    straight = client.get(ask).get_json()["hooks"]
+    assert all(a["clearance_mm"] < b["clearance_mm"]
+               for a, b in zip(found["hooks"], straight, strict=True))
+    assert {hook["size"]: hook["verdict"] for hook in found["hooks"]}["#4"] == "gape-under-body"
+    refused = client.get(f"{ask}&rigging=sideways")
+    assert (refused.status_code, refused.get_json()["field"]) == (422, "rigging")

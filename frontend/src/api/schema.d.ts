@@ -3242,6 +3242,11 @@ export interface components {
              * @description plastic collapse, the lever half its gape
              */
             opens_at_n: number;
+            /**
+             * Pinch
+             * @description does not fit well, and goes all the same
+             */
+            pinch: boolean;
             /** Reach Ratio */
             reach_ratio: number | null;
             /**
@@ -8030,6 +8035,7 @@ export interface operations {
                 end_knot?: string;
                 hardware?: string;
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                rigging?: string;
                 depth_m?: number;
                 surface_speed_m_s?: number;
                 reel_cm_per_turn?: number;

@@ -215,7 +215,7 @@ describe("the bench", () => {
   const hook = (change: Partial<HookFit>): HookFit => ({
     size: "3/0", straight_mm: 38, gape_mm: 15, wire_mm: 1.2, measured: false, of_head: true,
     exit_mm: 45.5, clearance_mm: 7, reach_ratio: 0.437, working_share: 0.642, bulk: 0.94,
-    opening_load_n: 17, opens_at_n: 57, setting_pull: 1.4, wire: null, verdict: "fits", taken: true, ...change,
+    opening_load_n: 17, opens_at_n: 57, setting_pull: 1.4, wire: null, verdict: "fits", pinch: false, taken: true, ...change,
   });
   const FIT: Fit = {
     plastic_id: 3, head_id: 3, package_g: 22.4, wet_weight_n: 0.11, fall_speed_m_s: 1.1,
@@ -228,6 +228,8 @@ describe("the bench", () => {
     [hook({ verdict: "too-small", clearance_mm: 1 }), false, "too small", "the point clears 1.0 mm only: it will not set"],
     [hook({ verdict: "too-small", reach_ratio: 0.24 }), false, "too small", "out at 46 mm, 24 % of the working length: short bites miss it"],
     [hook({ verdict: "too-long", reach_ratio: 0.7 }), false, "too long", "out at 46 mm, 70 % of the working length: the tail stiffens"],
+    [hook({ verdict: "too-long", reach_ratio: 0.7, pinch: true }), false, "at a pinch", "out at 46 mm, 70 % of the working length: the tail stiffens"],
+    [hook({ verdict: "too-small", clearance_mm: 1, pinch: true }), false, "at a pinch", "the point clears 1.0 mm only: it sets late"],
     [hook({ verdict: "gape-under-body" }), false, "gape under the body", "the point never clears the back: it will not set"],
   ] as [HookFit, boolean, string, string][])("judges a hook", (h, pick, words, reason) => {
     expect(hookVerdict(h, pick, SETTINGS)).toEqual([words, reason]);

@@ -10,10 +10,12 @@ from typing import Literal, NamedTuple
 import numpy as np
 from pydantic import Field
 
-from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
+from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks, judged
 from ilha.core.bench.keeper import keeper_for
 from ilha.core.bench.rigging_numbers import Bench
-from ilha.core.bench.riggings import Rigging, riggings
+from ilha.core.bench.riggings import NAMES, Rigging, riggings
+from ilha.core.bench.seat import Measures as Seated
+from ilha.core.bench.seat import seat
 from ilha.core.bench.straight import Finding, Seen, diagnose
 from ilha.core.bench.strength import (
     LEADERS,
@@ -33,7 +35,7 @@ from ilha.core.errors import Array, DomainError
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.rest import balance_point, lean, lifting_moment
 from ilha.core.rig.assembly import assemble
-from ilha.core.rig.bodies import Body
+from ilha.core.rig.bodies import Body, ball_diameter
 from ilha.core.rig.outline import Outline
 from ilha.core.tables import COMPRESS, HOOKS
 from ilha.core.units import m_from_mm, newtons_of_kg
@@ -65,6 +67,7 @@ class FitQuestion(Asked):
     end_knot: str = "loop knot"
     hardware: str | None = Field(None, max_length=40, description="a swivel or ring in the line")
     cover: Cover = "none"
+    rigging: str | None = Field(None, max_length=40, description="how it lies; threaded straight")
     depth_m: float = Field(3.0, gt=0.0, le=200.0)
     surface_speed_m_s: float = Field(0.5, ge=0.0, le=6.0)
     reel_cm_per_turn: float = Field(75.0, ge=20.0, le=200.0)
@@ -200,9 +203,7 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
     measures, height = _measures(hooks), m_from_mm(plastic["height_mm"])
     thread = _thread(asked.thread, asked.thread_depth_mm)
     mouth = "large" if asked.fish is None else fish_named(conn, asked.fish).mouth
-    fit = fit_hooks(*measures, m_from_mm(plastic["length_mm"]),
-                    m_from_mm(plastic["body_length_mm"]), height,
-                    m_from_mm(head["keeper_takes_mm"]), thread, asked.shank, mouth)
+    fit = _fit(asked, plastic, head, measures, thread, mouth)
     opens = opens_at(measures.wire, measures.gape)
     holds = None if line is None else newtons_of_kg(line["strength_kg"])
     return OnBench(
@@ -215,6 +216,31 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         {} if line is None else {key: leader_for(key, line["strength_kg"]) for key in LEADERS},
         keeper_for(head["keeper"], plastic["material"], height),
         riggings(_bench(asked, plastic, head, hooks, chosen, line)))
+
+
+OWN_WAY = ("hidden-point", "weedless", "weedless-swinging", "tube", "crab")
+"""Riggings whose hook lies otherwise than threaded straight: the table judges it as it lies."""
+
+
+def _fit(
+    asked: FitQuestion, plastic: plastics.Plastic, head: heads.Head, hooks: Measures,
+    thread: Thread, mouth: str,
+) -> HookFit:
+    length, body, height, keeper = (m_from_mm(value) for value in (
+        plastic["length_mm"], plastic["body_length_mm"], plastic["height_mm"],
+        head["keeper_takes_mm"]))
+    if asked.rigging is not None and asked.rigging not in NAMES:
+        raise FieldError("rigging", f"`rigging` must be one of {', '.join(NAMES)}, got"
+                                    f" {asked.rigging}: choose")
+    if asked.rigging not in OWN_WAY:
+        return fit_hooks(*hooks, length, body, height, keeper, thread, asked.shank, mouth)
+    around = convert.core_head(head)
+    reach, clear = seat(Seated(
+        np.asarray(body), np.asarray(height), hooks.straight, hooks.gape, np.asarray(keeper),
+        ball_diameter(around.mass, around.density),
+        np.asarray(1.0 - COMPRESS[plastic["material"]])), asked.rigging)
+    return judged(reach, np.broadcast_to(clear, reach.shape), hooks.gape, hooks.wire, length, body,
+                  height, asked.shank, mouth)
 
 
 def _whole(plastic: plastics.Plastic, head: heads.Head) -> Whole:

@@ -63,6 +63,7 @@ function BenchOfPlastic() {
       plastic_id: plastic?.id ?? 0, head_id: head?.id ?? 0, hook_size: chosenHook ?? undefined,
       thread: facts.bench_rigging === "high" ? "high" : undefined, shank: facts.shank ?? undefined,
       fish: facts.fish ?? undefined,
+      rigging: facts.bench_rigging ?? undefined,
       line_id: query.line_id || undefined, leader_kg: facts.leader_kg ?? undefined, hardware: facts.hardware ?? undefined,
       cover: facts.bench_cover ?? undefined, depth_m: depth, surface_speed_m_s: current,
       reel_cm_per_turn: facts.reel_cm_per_turn ?? undefined,
@@ -232,24 +233,26 @@ function Care({ plastic, fit }: { plastic: Plastic; fit: Fit }) {
   );
 }
 
-function Candidates({ plastic, head, fit, hook, units, onHook }: WorkProps) {
+function Candidates({ plastic, head, fit, hook, plan, units, onHook }: WorkProps) {
+  // Each as it would lie, rigged the way that is shown.
+  const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
   const shown = fit.hooks.filter((h, i, all) => near(h, i, all));
   const room = Math.max(...shown.map((h) => h.gape_mm));
   return (
     <div className="candidates">
       <ol aria-label="hooks in this plastic, small to large">
         {shown.map((h) => {
-          const [words, reason] = hookVerdict(h, h.size === fit.pick, units);
+          const [words, reason] = hookVerdict(h, h.size === fit.pick, units, laid.weedless);
           const good = h.verdict === "fits";
           return (
-            <li key={h.size} className={`candidate${h.size === hook.size ? " compared" : ""}${good ? "" : " unfit"}${h.size === fit.pick ? " picked" : ""}`}>
+            <li key={h.size} className={`candidate${h.size === hook.size ? " compared" : ""}${good || h.pinch ? "" : " unfit"}${h.size === fit.pick ? " picked" : ""}`}>
               <button type="button" aria-pressed={h.size === hook.size} onClick={() => onHook(h.size)}>
                 <span className="hook-size">{h.size}</span>
-                <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={h} room_mm={room} />
+                <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={h} room_mm={room} {...(laid.weedless ? { laid } : {})} />
                 <span className="rung-words">
                   <b>{words}{h.of_head && <em className="tag">on this head</em>}</b>
                   <span>{reason}</span>
-                  <span className="rung-window">{good ? `${percent(h.working_share)} of the body works · gape ${h.bulk.toFixed(1)} of its height · wire ${h.wire_mm} mm` : `wire ${h.wire_mm} mm`}</span>
+                  <span className="rung-window">{good ? `${percent(h.working_share)} of the body works · gape ${h.bulk.toFixed(1)} of its height · wire ${text(small(h.wire_mm, units, 1))}` : `wire ${text(small(h.wire_mm, units, 1))}`}</span>
                 </span>
               </button>
             </li>

@@ -2,22 +2,22 @@
 import type { Fit, HookFit } from "../../api/types";
 import { small, speed, strength, text, type Units } from "../../base/units";
 
-export function hookVerdict(hook: HookFit, pick: boolean, units: Units): [string, string] {
-  const exit = text(small(hook.exit_mm, units));
+export function hookVerdict(hook: HookFit, pick: boolean, units: Units, below = false): [string, string] {
+  const exit = `${below ? "up" : "out"} at ${text(small(hook.exit_mm, units))}`;
   const clears = text(small(hook.clearance_mm, units, 1));
   switch (hook.verdict) {
     case "gape-under-body":
       return ["gape under the body", "the point never clears the back: it will not set"];
     case "too-small":
       return hook.clearance_mm < 2
-        ? ["too small", `the point clears ${clears} only: it will not set`]
-        : ["too small", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: short bites miss it`];
+        ? [hook.pinch ? "at a pinch" : "too small", `the point clears ${clears} only: ${hook.pinch ? "it sets late" : "it will not set"}`]
+        : [hook.pinch ? "at a pinch" : "too small", `${exit}, ${percent(hook.reach_ratio)} of the working length: short bites miss it`];
     case "too-long":
-      return ["too long", `out at ${exit}, ${percent(hook.reach_ratio)} of the working length: the tail stiffens`];
+      return [hook.pinch ? "at a pinch" : "too long", `${exit}, ${percent(hook.reach_ratio)} of the working length: the tail stiffens`];
     default:
       if (!hook.taken) return ["too big for its mouth", `a gape of ${text(small(hook.gape_mm, units, 1))}; clears ${clears}`];
       return [pick ? "this one" : "fits",
-        `out at ${exit}; clears ${clears}; opens at ${text(strength(hook.opens_at_n, units))}`];
+        `${exit}; clears ${clears}; opens at ${text(strength(hook.opens_at_n, units))}`];
   }
 }
 

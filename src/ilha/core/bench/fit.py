@@ -171,17 +171,27 @@ def fit_hooks(
     if not 0.0 < body_length <= length:
         raise DomainError("plastic.body_length_mm", "must be above 0 and at most the length",
                           body_length * 1e3, "mm", "measure the body without a thin tail")
+    back = thread.back(height)
+    out = exit_point(straight, gape, back, keeper)
+    return judged(out / body_length, np.asarray(gape) - back, gape, wire, length, body_length,
+                  height, shank, mouth, yield_stress)
+
+
+def judged(
+    reach: Array, clearance: Array, gape: Array, wire: Array, length: float, body_length: float,
+    height: float, shank: str = "middle", mouth: str = "large",
+    yield_stress: ArrayLike = YIELD_STRESS,
+) -> HookFit:
+    """Judge hooks by where they come out (share of the working length) and what they clear (m),
+    however they are rigged; the rest as in :func:`fit_hooks`."""
     if mouth not in MOUTHS:
         raise DomainError("mouth", "must be one of " + ", ".join(MOUTHS), mouth, "", "choose")
     if shank not in SHANKS:
         raise DomainError("shank", "must be one of " + ", ".join(SHANKS), shank, "", "choose")
-    back = thread.back(height)
-    out = exit_point(straight, gape, back, keeper)
-    clearance = np.asarray(gape) - back
-    reach = out / body_length
+    out = reach * body_length
     load = opening_load(wire, gape, yield_stress)
-    judged = [_judge(*each) for each in zip(out, clearance, reach, load, strict=True)]
-    verdict = tuple(v for v, _ in judged)
+    told = [_judge(*each) for each in zip(out, clearance, reach, load, strict=True)]
+    verdict = tuple(v for v, _ in told)
     taken = np.asarray(gape) <= MOUTHS[mouth]
     good = np.array([v == FITS for v in verdict]) & taken
     miss = np.where(good, np.abs(reach - SHANKS[shank]), np.inf)
@@ -189,7 +199,7 @@ def fit_hooks(
     return HookFit(
         exit=out, clearance=clearance, reach=reach, working_share=1.0 - out / length,
         bulk=np.asarray(gape) / height, opening_load=load, verdict=verdict,
-        reasons=tuple(r for _, r in judged), taken=taken,
+        reasons=tuple(r for _, r in told), taken=taken,
         pick=best if np.isfinite(miss[best]) else -1,
     )
 

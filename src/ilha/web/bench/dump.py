@@ -8,8 +8,10 @@ from typing import Any
 import numpy as np
 
 from ilha.core.bench.riggings import Rigging
+from ilha.core.bench.seat import can, graded
 from ilha.core.bench.straight import Finding as Found
 from ilha.core.bench.trainer import Drill
+from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY
 from ilha.core.units import g_from_kg, mm_from_m
 from ilha.desk import convert
 from ilha.desk.bench import OnBench, Strength
@@ -42,6 +44,8 @@ def fit(b: OnBench) -> p.Fit:
 
 def _hooks(b: OnBench) -> list[dict[str, Any]]:
     fit_ = b.fit
+    level, _ = graded(fit_.reach, fit_.clearance)
+    level = np.where(can(fit_.reach, fit_.clearance), level, FITS_BADLY)
     return [
         {**hook._asdict(),
          "exit_mm": convert.one(mm_from_m(fit_.exit[i]), 2),
@@ -53,7 +57,7 @@ def _hooks(b: OnBench) -> list[dict[str, Any]]:
          "opens_at_n": convert.one(b.opens[i], 1),
          "setting_pull": convert.one(b.setting[i], 2),
          "wire": None if b.wires is None else b.wires[i],
-         "verdict": fit_.verdict[i], "taken": bool(fit_.taken[i])}
+         "verdict": fit_.verdict[i], "pinch": level[i] == AT_A_PINCH, "taken": bool(fit_.taken[i])}
         for i, hook in enumerate(b.hooks)
     ]
 

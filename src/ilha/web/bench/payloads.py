@@ -30,6 +30,7 @@ class HookFit(Payload):
     setting_pull: float = Field(description="over that of 1 mm wire")
     wire: Literal["fine", "medium", "heavy"] | None = Field(description="for the line")
     verdict: Literal["fits", "too-small", "too-long", "gape-under-body"]
+    pinch: bool = Field(description="does not fit well, and goes all the same")
     taken: bool = Field(description="by a mouth of that size")
 
 
