@@ -68,8 +68,8 @@ def test_a_measured_hook_replaces_the_typical_one(client: FlaskClient) -> None:
     assert changed.get_json()["hook_measured"] is True
     fit = client.get("/api/fit?plastic_id=1&head_id=10").get_json()
     own = next(h for h in fit["hooks"] if h["of_head"])
-    # Two millimetres longer: out two farther back than 45.5.
-    assert (own["measured"], own["exit_mm"]) == (True, 47.5)
+    # Two millimetres longer: out two farther back than 38 + sqrt(7.5² - 0.5²) = 45.48.
+    assert (own["measured"], own["exit_mm"]) == (True, 47.48)
     for bad, field in (({"wire_mm": 0}, "wire_mm"), ({"gape_mm": -1}, "gape_mm")):
         refused = client.put("/api/heads/10/hook", json={
             "straight_mm": 40.0, "gape_mm": 15.0, "wire_mm": 1.3} | bad)

@@ -25,7 +25,8 @@ export async function changed(queries: QueryClient, what: keyof typeof RESTS_ON)
     await queries.cancelQueries({ queryKey: [key] });
     await queries.invalidateQueries({ queryKey: [key] });
   };
-  for (const key of COMPUTED) void again(key);
+  // The chart is looked at, and asked for a bottom by hand: nothing is computed with it.
+  if (what !== "chart") for (const key of COMPUTED) void again(key);
   await Promise.all(RESTS_ON[what].map(again));
 }
 

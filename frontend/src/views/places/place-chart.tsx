@@ -1,7 +1,7 @@
 // The chart at work: marks are chosen, placed and measured on it, and the ways of cast, stream and
 // wind turned. What it changes of a mark stands in the form beside it, to be saved there.
 import { useSuspenseQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { chartsQuery } from "../../api/resources";
 import type { Mark } from "../../api/types";
 import { compass, length, lengthScale, text } from "../../base/units";
@@ -32,12 +32,7 @@ export function PlaceChart({ marks, mark, typed, put, onChoose }: Props) {
   const [mode, setMode] = useState<Mode>("look");
   const [ruler, setRuler] = useState<readonly LatLon[]>([]);
   const handle = useRef<ChartHandle>(null);
-  const [shapes, setShapes] = useState(() => charts.flatMap((c) => c.features));
-  const [of, setOf] = useState(charts);
-  if (of !== charts) {
-    setOf(charts);
-    setShapes(charts.flatMap((c) => c.features));
-  }
+  const shapes = useMemo(() => charts.flatMap((c) => c.features), [charts]);
   const shown = shownMarks(marks, mark, typed, mode);
   const tapped = (place: LatLon) => {
     if (mode === "place") put({ latitude_deg: String(place.latitude_deg), longitude_deg: String(place.longitude_deg) });
