@@ -82,6 +82,14 @@ the file is taken. What would come of a file is said before it is taken. In the 
 **GPX 1.1**: marks and catches are waypoints; what GPX has no place for stands in an element of
 the namespace `urn:ilha:mark:1`. A catch from another program needs its time and a mark within a
 kilometre.
+
+**Chart**: GeoJSON (RFC 7946), KML or GPX, in under Places and out again. A shape is a coast, a
+contour, soundings, structure, a track or a route: by its property `kind`, else by words among its
+properties or, in KML, its folders (coastline, isobath, wreck …; the object classes of the
+hydrographic offices are known), else by its geometry. A depth is a property `depth_m`, `depth`,
+`valdco`, `valsou` or `contour`, downwards; `elevation` or `height`, upwards; or the third figure of
+a position, which is a height unless not one in the file lies below zero. In GPX it is an element
+`depth` in a point's extensions. At most 8 MB, 20,000 shapes and 200,000 positions.
 """
 
 
