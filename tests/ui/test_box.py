@@ -116,7 +116,8 @@ def test_all_kinds_are_changed_in_the_units_of_the_angler(
     fact(page, "how it is worked").click()
     page.get_by_role("option", name="5000 on the surf rod").click()
     fact(page, "how it is worked").click()
-    expect(page.get_by_label("Line per turn of the handle")).to_have_value("92")
+    # Its 92 cm, in inches.
+    expect(page.get_by_label("Line per turn of the handle")).to_have_value("36")
     watch.must_be_clean()
 
 
