@@ -157,3 +157,12 @@ def test_the_hook_table_judges_the_rigging_that_is_shown(client: FlaskClient) ->
     assert {hook["size"]: hook["verdict"] for hook in found["hooks"]}["#4"] == "gape-under-body"
     refused = client.get(f"{ask}&rigging=sideways")
     assert (refused.status_code, refused.get_json()["field"]) == (422, "rigging")
+
+
+def test_a_head_that_is_not_threaded_opens_as_it_is_rigged(client: FlaskClient) -> None:
+    box = client.get("/api/box").get_json()
+    for head in box["heads"]:
+        found = client.get(f"/api/fit?plastic_id=1&head_id={head['id']}").get_json()
+        plans = {plan["key"]: plan["suits"] for plan in found["riggings"]}
+        assert plans[found["rigging"]] != "no", head["shape"]
+        assert (found["rigging"] == "straight") == (plans["straight"] != "no")

@@ -2763,6 +2763,11 @@ export interface components {
             pick: string | null;
             /** Plastic Id */
             plastic_id: number;
+            /**
+             * Rigging
+             * @description that the hooks are judged in: as asked, else the usual
+             */
+            rigging: string;
             /** Riggings */
             riggings: components["schemas"]["RiggingPlan"][];
             /**

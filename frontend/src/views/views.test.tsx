@@ -220,7 +220,7 @@ describe("the bench", () => {
   const FIT: Fit = {
     plastic_id: 3, head_id: 3, package_g: 22.4, wet_weight_n: 0.11, fall_speed_m_s: 1.1,
     fall_pitch_deg: 80, head_diameter_mm: 12, hooks: [], pick: "3/0", balance_mm: 20, stands_deg: 0, hook_size: "3/0", thread_depth_mm: 8, leaders: [],
-    strength: null, keeper: { good: true, says: "" }, riggings: [],
+    strength: null, keeper: { good: true, says: "" }, rigging: "straight", riggings: [],
   };
 
   it.each([

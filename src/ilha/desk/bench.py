@@ -180,6 +180,8 @@ class OnBench:
     leaders: dict[str, float]
     keeper: tuple[bool, str]
     riggings: list[Rigging]
+    shown: str
+    """The rigging that hooks are judged in: as asked, else straight, else what this head takes."""
 
 
 def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
@@ -203,7 +205,9 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
     measures, height = _measures(hooks), m_from_mm(plastic["height_mm"])
     thread = _thread(asked.thread, asked.thread_depth_mm)
     mouth = "large" if asked.fish is None else fish_named(conn, asked.fish).mouth
-    fit = _fit(asked, plastic, head, measures, thread, mouth)
+    plans = riggings(_bench(asked, plastic, head, hooks, chosen, line))
+    shown = asked.rigging or _usual(plans)
+    fit = _fit(shown, asked.shank, plastic, head, measures, thread, mouth)
     opens = opens_at(measures.wire, measures.gape)
     holds = None if line is None else newtons_of_kg(line["strength_kg"])
     return OnBench(
@@ -215,32 +219,38 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
                                              float(fit.opening_load[chosen])),
         {} if line is None else {key: leader_for(key, line["strength_kg"]) for key in LEADERS},
         keeper_for(head["keeper"], plastic["material"], height),
-        riggings(_bench(asked, plastic, head, hooks, chosen, line)))
+        plans, shown)
 
 
 OWN_WAY = ("hidden-point", "weedless", "weedless-swinging", "tube", "crab")
 """Riggings whose hook lies otherwise than threaded straight: the table judges it as it lies."""
 
 
+def _usual(plans: list[Rigging]) -> str:
+    """Threaded straight, unless the head cannot be: then the first that suits it."""
+    straight = next(plan for plan in plans if plan.key == "straight")
+    return straight.key if straight.suits != "no" else plans[0].key
+
+
 def _fit(
-    asked: FitQuestion, plastic: plastics.Plastic, head: heads.Head, hooks: Measures,
+    key: str, shank: str, plastic: plastics.Plastic, head: heads.Head, hooks: Measures,
     thread: Thread, mouth: str,
 ) -> HookFit:
     length, body, height, keeper = (m_from_mm(value) for value in (
         plastic["length_mm"], plastic["body_length_mm"], plastic["height_mm"],
         head["keeper_takes_mm"]))
-    if asked.rigging is not None and asked.rigging not in NAMES:
-        raise FieldError("rigging", f"`rigging` must be one of {', '.join(NAMES)}, got"
-                                    f" {asked.rigging}: choose")
-    if asked.rigging not in OWN_WAY:
-        return fit_hooks(*hooks, length, body, height, keeper, thread, asked.shank, mouth)
+    if key not in NAMES:
+        raise FieldError("rigging", f"`rigging` must be one of {', '.join(NAMES)}, got {key}:"
+                                    " choose")
+    if key not in OWN_WAY:
+        return fit_hooks(*hooks, length, body, height, keeper, thread, shank, mouth)
     around = convert.core_head(head)
     reach, clear = seat(Seated(
         np.asarray(body), np.asarray(height), hooks.straight, hooks.gape, np.asarray(keeper),
         ball_diameter(around.mass, around.density),
-        np.asarray(1.0 - COMPRESS[plastic["material"]])), asked.rigging)
+        np.asarray(1.0 - COMPRESS[plastic["material"]])), key)
     return judged(reach, np.broadcast_to(clear, reach.shape), hooks.gape, hooks.wire, length, body,
-                  height, asked.shank, mouth)
+                  height, shank, mouth)
 
 
 def _whole(plastic: plastics.Plastic, head: heads.Head) -> Whole:

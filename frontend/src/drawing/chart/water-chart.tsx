@@ -125,7 +125,7 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
         })}
       </div>
       {mode !== "look" && <i className="chart-cross" aria-hidden="true" />}
-      <p className="chart-caution">Not for navigation.</p>
+      <p className="chart-caution">Depths in {units.depth_unit}. Not for navigation.</p>
     </div>
   );
 }

@@ -59,7 +59,7 @@ export function BenchSentence({ head, setHead, fit, scale, onScale }: Props) {
 function RiggingFact({ fit }: { fit: Fit | undefined }) {
   const { facts, set } = useQuestion();
   const plans = fit?.riggings ?? [];
-  const key = facts.bench_rigging ?? "straight";
+  const key = facts.bench_rigging ?? fit?.rigging ?? "straight";
   return (
     <Fact label="rigging" words={plans.find((p) => p.key === key)?.name ?? "threaded straight"} source="chosen">
       {(close) => (

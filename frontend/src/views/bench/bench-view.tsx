@@ -75,7 +75,7 @@ function BenchOfPlastic() {
   const fit = result.data;
   // The hook that the answer is of: while another is asked for, picture and numbers stay together.
   const hook = fit?.hooks.find((h) => h.size === fit.hook_size);
-  const plan = fit?.riggings.find((r) => r.key === (facts.bench_rigging ?? "straight"));
+  const plan = fit?.riggings.find((r) => r.key === (facts.bench_rigging ?? fit.rigging));
   return (
     <div className="bench">
       <h1 className="visually-hidden">Bench</h1>

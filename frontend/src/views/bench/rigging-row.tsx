@@ -11,7 +11,7 @@ export function RiggingRow({ plastic, head, fit, hook }: {
   plastic: Plastic; head: Head; fit: Fit; hook: HookFit;
 }) {
   const { facts, set } = useQuestion();
-  const chosen = facts.bench_rigging ?? "straight";
+  const chosen = facts.bench_rigging ?? fit.rigging;
   const row = useRef<HTMLOListElement>(null);
   useEffect(() => {
     const here = row.current?.querySelector<HTMLElement>(".chosen");

@@ -50,9 +50,14 @@ export function ChartFiles() {
     setBusy(false);
   };
   const remove = async (chart: SeaChart) => {
-    await unwrap(client.DELETE("/api/sea-charts/{row_id}", { params: { path: { row_id: chart.id } } }));
-    await changed(queries, "chart");
-    setGone(chart);
+    try {
+      await unwrap(client.DELETE("/api/sea-charts/{row_id}", { params: { path: { row_id: chart.id } } }));
+      await changed(queries, "chart");
+      setGone(chart);
+      setFaults([]);
+    } catch (error) {
+      setFaults(faultsOf(error));
+    }
   };
   return (
     <section aria-label="chart files" className="chart-files">
@@ -67,7 +72,7 @@ export function ChartFiles() {
       {gone && (
         <p className="strip" role="status">{gone.name} is taken out.{" "}
           <button type="button" className="plain" onClick={() => {
-            void putBack("sea_charts", gone.id).then(() => changed(queries, "chart")).then(() => setGone(null));
+            void putBack("sea_charts", gone.id).then(() => changed(queries, "chart")).then(() => setGone(null), (error: unknown) => setFaults(faultsOf(error)));
           }}>put it back</button>
         </p>
       )}

@@ -30,6 +30,7 @@ export function MarkForm({ mark, typed, set: put, changed, onUndo, ports, stream
   const { reference } = useChosen();
   const [fault, setFault] = useState<{ field: string | null; said: string } | null>(null);
   const [saved, setSaved] = useState(false);
+  const [read, setRead] = useState("");
   const set = (key: string, value: string) => {
     put(key, value);
     setSaved(false);
@@ -62,9 +63,11 @@ export function MarkForm({ mark, typed, set: put, changed, onUndo, ports, stream
         <TextRow key={field.key} name={field.key} label={field.label} unit={field.scale(units).unit} note={field.note}
                  assumed={!!mark.assumed?.includes(field.key) && typedOf(mark, units)[field.key] === typed[field.key]} {...props} />
       ))}
-      <GroundRow {...props} onChart={async () => {
+      <GroundRow {...props} read={read} onChart={async () => {
         try {
-          put("ground", groundTyped((await sectionOf(typed, units)).points, units));
+          const section = await sectionOf(typed, units);
+          put("ground", groundTyped(section.points, units));
+          setRead(`Read off ${section.used} charted depths round about${section.beside ? ", beside the cast" : ""}.`);
           setFault(null);
         } catch (error) {
           setFault({ field: "ground", said: plainWords(error) });
@@ -128,7 +131,7 @@ function TextRow({ name, label, unit, note, assumed, typed, set, fault }: Row & 
 }
 
 /** Depth against the distance from the rod, typed or pasted from a recorded track, and as it looks. */
-function GroundRow({ typed, set, fault, onChart }: Omit<Row, "name" | "label"> & { onChart: () => Promise<void> }) {
+function GroundRow({ typed, set, fault, read, onChart }: Omit<Row, "name" | "label"> & { read: string; onChart: () => Promise<void> }) {
   const units = useUnits();
   const id = useId();
   const points = groundOf(typed.ground ?? "", units);
@@ -141,6 +144,7 @@ function GroundRow({ typed, set, fault, onChart }: Omit<Row, "name" | "label"> &
       {numberTyped(typed, "cast_to_deg") !== null && (
         <button type="button" className="plain ground-read" onClick={() => void onChart()}>read it off the chart, along this cast</button>
       )}
+      {read && <small role="status" className="ground-read">{read}</small>}
       {points && points.length > 1 && <GroundSketch points={points} />}
     </div>
   );

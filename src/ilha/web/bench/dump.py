@@ -38,6 +38,7 @@ def fit(b: OnBench) -> p.Fit:
         "strength": None if b.strength is None else _strength(b.strength),
         "leaders": [{"key": key, "holds_kg": kg} for key, kg in b.leaders.items()],
         "keeper": {"good": b.keeper[0], "says": b.keeper[1]},
+        "rigging": b.shown,
         "riggings": [_plan(r) for r in b.riggings],
     })
 
