@@ -151,7 +151,7 @@ def test_the_hook_table_judges_the_rigging_that_is_shown(client: FlaskClient) ->
     own = next(hook for hook in found["hooks"] if hook["of_head"])
     assert own["exit_mm"] == pytest.approx(told["up"], abs=0.01)
     assert own["clearance_mm"] == pytest.approx(told["clears"], abs=0.01)
-    straight = client.get(ask).get_json()["hooks"]
+    straight = client.get(f"{ask}&rigging=straight").get_json()["hooks"]
     assert all(a["clearance_mm"] < b["clearance_mm"]
                for a, b in zip(found["hooks"], straight, strict=True))
     assert {hook["size"]: hook["verdict"] for hook in found["hooks"]}["#4"] == "gape-under-body"
@@ -164,5 +164,11 @@ def test_a_head_that_is_not_threaded_opens_as_it_is_rigged(client: FlaskClient) 
     for head in box["heads"]:
         found = client.get(f"/api/fit?plastic_id=1&head_id={head['id']}").get_json()
         plans = {plan["key"]: plan["suits"] for plan in found["riggings"]}
+        if head["shape"] == "mushroom":
+            # This plastic sinks: no way on a hook is this head's, and straight says why.
+            assert found["rigging"] == "straight"
+            continue
         assert plans[found["rigging"]] != "no", head["shape"]
         assert (found["rigging"] == "straight") == (plans["straight"] != "no")
+        if head["shape"] == "belly-weighted":
+            assert found["rigging"] == "weedless"

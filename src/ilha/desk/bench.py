@@ -13,7 +13,7 @@ from pydantic import Field
 from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks, judged
 from ilha.core.bench.keeper import keeper_for
 from ilha.core.bench.rigging_numbers import Bench
-from ilha.core.bench.riggings import NAMES, Rigging, riggings
+from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
 from ilha.core.bench.seat import Measures as Seated
 from ilha.core.bench.seat import seat
 from ilha.core.bench.straight import Finding, Seen, diagnose
@@ -227,9 +227,10 @@ OWN_WAY = ("hidden-point", "weedless", "weedless-swinging", "tube", "crab")
 
 
 def _usual(plans: list[Rigging]) -> str:
-    """Threaded straight, unless the head cannot be: then the first that suits it."""
-    straight = next(plan for plan in plans if plan.key == "straight")
-    return straight.key if straight.suits != "no" else plans[0].key
+    """Threaded straight, unless the head cannot be: then the first way on a hook that it can."""
+    on_hook = [plan for plan in plans if plan.suits != "no" and plan.key not in ON_THE_LINE]
+    keys = [plan.key for plan in on_hook or plans]
+    return "straight" if "straight" in keys else keys[0]
 
 
 def _fit(
