@@ -17,11 +17,13 @@ from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.ranking import choose
 from ilha.core.choose.situation import Situation
 from ilha.core.tables import HOOKS
+from ilha.core.units import G
 
 OPEN = ("straight", "high", "shrimp-head-first", "shrimp-tail-first", "crab", "tube")
-COVERED = ("weedless", "weedless-swinging")
+COVERED = ("weedless", "weedless-swinging", "weedless-nose")
 JIG = ("ball", "keeled-arrow", "bullet", "darter")
 FOOT = ("stand-up", "mushroom", "football", "crab")
+NOSE = ("loose-bullet", "nose-weedless")
 SLANT = ("belly-weighted", "swinging", "buried")
 WORKED = ("lift-drop", "hop", "double-twitch", "drag")
 SWUM = ("steady", "slow-roll", "count-swim")
@@ -31,7 +33,9 @@ STEPS = (1 / 16, 1 / 10, 1 / 8, 1 / 6, 1 / 4, 3 / 8, 1 / 2, 5 / 8, 3 / 4, 1.0, 1
 @dataclass(frozen=True)
 class Worked:
     """A situation and what is tied on there: oz from and to, shapes of head, hook sizes from and
-    to, riggings, retrieves. outside : in what the proposal differs, and the reason."""
+    to, riggings, retrieves; where practice names them, looks and lengths (mm) of plastic, wires of
+    hook, leaders from and to (kg), what stands before the head, the colours. outside : in what the
+    proposal differs, and the reason."""
 
     name: str
     place: str
@@ -46,6 +50,12 @@ class Worked:
     more: dict[str, Any] = field(default_factory=dict)
     outside: tuple[str, ...] = ()
     why: str = ""
+    looks: tuple[str, ...] = ()
+    long_mm: tuple[float, float] | None = None
+    wires: tuple[str, ...] = ()
+    leader_kg: tuple[float, float] | None = None
+    tips: tuple[str, ...] = ()
+    colours: tuple[str, ...] = ()
 
     @property
     def situation(self) -> Situation:
@@ -71,7 +81,18 @@ class Worked:
             out.append("rigging")
         if outfit.retrieve not in self.retrieves:
             out.append("retrieve")
+        out += [name for name, asked, got in (
+            ("plastic", self.looks, outfit.plastic.look), ("wire", self.wires, outfit.wire),
+            ("tip", self.tips, outfit.tip), ("colour", self.colours, outfit.colour))
+            if asked and got not in asked]
+        out += [name for name, asked, got in (
+            ("length", self.long_mm, outfit.plastic.plastic.length * 1e3),
+            ("leader", self.leader_kg, outfit.leader / G))
+            if asked and not asked[0] * 0.99 <= got <= asked[1] * 1.01]
         return tuple(out)
+
+
+NAMED = ("looks", "long_mm", "wires", "leader_kg", "tips", "colours")
 
 
 def _w(name: str, place: str, depth: float, current: float, fish: str, oz: tuple[float, float],
@@ -79,8 +100,9 @@ def _w(name: str, place: str, depth: float, current: float, fish: str, oz: tuple
        retrieves: tuple[str, ...], outside: tuple[str, ...] = (), why: str = "",
        **more: Any) -> Worked:
     assert all(r in SEARCHED for r in riggings), riggings
+    named = {key: more.pop(key) for key in NAMED if key in more}
     return Worked(name, place, depth, current, fish, oz, shapes, hooks, riggings, retrieves, more,
-                  outside, why)
+                  outside, why, **named)
 
 
 WADE = {"stance": "wading", "wind": 3.0}
@@ -98,8 +120,9 @@ SITUATIONS = (
     _w("W19, under hanging cover", "creek-bend", 1.25, 0.20, "common snook", (1 / 8, 1 / 4),
        ("belly-weighted", "swinging"), ("3/0", "5/0"), COVERED, (*WORKED, *SWUM), stance="kayak",
        cover="overhang", line_diameter=0.24e-3, water_temperature_c=25.0, bottom="mud"),
-    _w("clear, calm, pressured", "flat", 0.8, 0.10, "spotted seatrout", (1 / 16, 1 / 8), JIG + FOOT,
-       ("#4", "2/0"), (*OPEN, "mushroom"), ("drag", "dead-stick", "slow-roll", "double-twitch"),
+    _w("clear, calm, pressured", "flat", 0.8, 0.10, "spotted seatrout", (1 / 16, 1 / 8),
+       JIG + FOOT + SLANT, ("#4", "2/0"), (*OPEN, *COVERED, "mushroom"), ("drag",
+       "dead-stick", "slow-roll", "double-twitch"),
        bottom="sand", clarity="clear", mood="shy", **WADE),
     _w("gilthead on the grass flat", "flat", 1.2, 0.15, "gilthead seabream", (1 / 16, 1 / 8),
        JIG + FOOT, ("#4", "1/0"), (*OPEN, "mushroom"), WORKED,
@@ -138,9 +161,7 @@ SITUATIONS = (
        ("1/0", "4/0"), OPEN, ("slow-roll", "steady", "lift-drop"), stance="dock", light="night"),
     _w("dirty water after rain", "channel", 3.0, 0.30, "barramundi", (1 / 8, 3 / 8),
        ("bladed", "ball", "keeled-arrow"), ("2/0", "5/0"), OPEN, ("slow-roll", "lift-drop",
-       "steady"), stance="anchored", clarity="dirty", water_temperature_c=27.0, bottom="mud",
-       outside=("head",),
-       why="a jerk bait on a darter is 0.2 points ahead of a paddle on a keeled arrow: even"),
+       "steady"), stance="anchored", clarity="dirty", water_temperature_c=27.0, bottom="mud"),
     _w("bluefish in mid-water", "harbour", 5.0, 0.30, "bluefish", (1 / 8, 3 / 8), JIG,
        ("2/0", "5/0"), OPEN, ("count-swim", "steady", "burn"), stance="anchored",
        water_temperature_c=20.0),
@@ -151,15 +172,13 @@ SITUATIONS = (
        ("#4", "1/0"), OPEN, ("hop", "drag", "lift-drop"), stance="anchored", bottom="oyster",
        water_temperature_c=22.0),
     _w("snook in the snags", "dock", 1.8, 0.20, "common snook", (1 / 8, 1 / 4),
-       ("belly-weighted", "swinging"), ("3/0", "5/0"), COVERED, (*WORKED, *SWUM), stance="kayak",
-       cover="snags", water_temperature_c=25.0, bottom="mud"),
+       ("belly-weighted", "swinging", *NOSE), ("3/0", "5/0"), COVERED, (*WORKED, *SWUM),
+       stance="kayak", cover="snags", water_temperature_c=25.0, bottom="mud"),
     # Surf and rocks.
     _w("W9, open surf", "surf", 3.4, 0.0, "European seabass", (3 / 4, 1.0), JIG,
        ("1/0", "5/0"), OPEN, ("steady",), line_diameter=0.28e-3),
     _w("surf in a wind", "surf", 3.0, 0.10, "striped bass", (3 / 4, 1.5), JIG, ("3/0", "5/0"),
-       OPEN, ("steady",), wind=7.0, line_diameter=0.28e-3, outside=("weight",),
-       why="3/8: across the wind all of them are only just in touch, and the lightest of those is"
-           " taken; with the wind along the cast it is 1/2"),
+       OPEN, ("steady",), wind=7.0, line_diameter=0.28e-3),
     _w("W17, light from the rocks", "wash", 3.5, 0.20, "white seabream", (1 / 8, 1 / 4), (*JIG,
        "stand-up", "mushroom", "buried"), ("#4", "1/0"), (*OPEN, "buried"), ("hop", "lift-drop"),
        bottom="rock", line_diameter=0.11e-3),
@@ -216,4 +235,82 @@ SITUATIONS = (
     _w("a torrent, the sinker school", "channel", 6.0, 1.30, "striped bass", (1 / 8, 3.0), JIG,
        ("2/0", "5/0"), ("sliding-sinker",), (*WORKED, "let-down"), stance="anchored",
        sinker="sinker"),
+    # Where practice was set against an earlier answer.
+    _w("flounder, channel of 2 m", "channel", 2.0, 0.40, "southern flounder", (1 / 4, 3 / 8),
+       JIG + FOOT, ("1/0", "4/0"), OPEN, WORKED, stance="anchored", bottom="mud",
+       leader_kg=(8.0, 10.0), tips=("plain",)),
+    _w("flounder, channel of 3.5 m", "channel", 3.5, 0.40, "southern flounder", (3 / 8, 1 / 2),
+       JIG + FOOT, ("1/0", "5/0"), OPEN, WORKED, stance="anchored", bottom="mud",
+       leader_kg=(8.0, 10.0), tips=("plain",)),
+    _w("flounder by a bridge", "bridge", 2.0, 0.40, "summer flounder", (1 / 4, 3 / 8),
+       JIG + FOOT, ("1/0", "4/0"), OPEN, WORKED, stance="anchored", bottom="sand",
+       leader_kg=(13.0, 15.0), tips=("plain",)),
+    _w("bottom fish by a dock", "dock", 2.0, 0.40, "sheepshead", (1 / 4, 3 / 8), JIG + FOOT,
+       ("#4", "2/0"), OPEN, WORKED, stance="dock"),
+    _w("jetty, strong fish", "jetty", 6.0, 0.30, "red drum", (1.0, 1.5), JIG + FOOT,
+       ("4/0", "7/0"), OPEN, (*WORKED, *SWUM), bottom="rock", line_diameter=0.28e-3,
+       stance="dock"),
+    _w("jetty, strong fish by name", "jetty", 6.5, 0.40, "giant trevally", (3 / 4, 1.5), JIG,
+       ("4/0", "8/0"), OPEN, (*SWUM, "burn"), bottom="rock", line_diameter=0.36e-3,
+       wires=("medium", "heavy")),
+    _w("grouper from the rocks", "wash", 6.0, 0.10, "dusky grouper", (0.21, 0.42), JIG + FOOT,
+       ("4/0", "4/0"), OPEN, (*WORKED, *SWUM), bottom="rock", line_diameter=0.28e-3,
+       wires=("medium", "heavy")),
+    _w("shore pelagics at the top", "jetty", 6.0, 0.30, "Atlantic bonito", (0.35, 1.2), JIG,
+       ("1/0", "5/0"), OPEN, (*SWUM, "burn"), stance="dock"),
+    _w("shore pelagics in mid-water", "harbour", 8.0, 0.20, "crevalle jack", (0.35, 1.2), JIG,
+       ("1/0", "7/0"), OPEN, (*SWUM, "burn"), stance="dock"),
+    _w("half a metre, open sand", "flat", 0.6, 0.10, "red drum", (1 / 16, 1 / 4), SLANT,
+       ("1/0", "5/0"), (*COVERED, "buried"), (*WORKED, *SWUM), bottom="sand", **WADE),
+    _w("a metre, open mud", "flat", 0.95, 0.15, "spotted seatrout", (1 / 16, 1 / 4), SLANT,
+       ("#1", "5/0"), (*COVERED, "buried"), (*WORKED, *SWUM), bottom="mud", **WADE),
+    _w("warming creek", "creek-bend", 1.5, 0.15, "red drum", (1 / 8, 1 / 4), JIG,
+       ("1/0", "5/0"), OPEN, SWUM, stance="kayak", bottom="mud", temperature_trend="rising"),
+    _w("creek edge, the tide running", "marsh-edge", 1.2, 0.35, "red drum", (1 / 8, 3 / 8),
+       JIG + FOOT, ("1/0", "5/0"), OPEN, ("lift-drop",), bottom="mud", **WADE),
+    _w("they follow and do not take", "harbour", 4.0, 0.20, "European seabass", (1 / 8, 3 / 8),
+       JIG, ("#4", "3/0"), OPEN, (*WORKED, *SWUM), stance="dock", symptom="follows",
+       long_mm=(30.0, 87.0)),
+    _w("they follow at the top", "open-structure", 15.0, 0.20, "skipjack tuna", (1 / 16, 1.0),
+       JIG, ("#2", "3/0"), OPEN, (*SWUM, "burn"), stance="anchored", symptom="follows",
+       long_mm=(30.0, 100.0)),
+    _w("tails bitten off", "harbour", 5.0, 0.25, "bluefish", (1 / 8, 3 / 4), JIG,
+       ("2/0", "5/0"), OPEN, ("burn", "count-swim", "double-twitch", "steady", "hop"),
+       stance="dock", symptom="tails-bitten", looks=("jerk", "stick")),
+    _w("a wash at dusk", "wash", 3.5, 0.15, "European seabass", (0.17, 0.5), JIG,
+       ("1/0", "5/0"), OPEN, (*SWUM, "lift-drop", "hop"), bottom="rock", light="low",
+       feeding="mid"),
+    _w("wary bream on the flat", "flat", 1.5, 0.10, "gilthead seabream", (1 / 32, 1 / 8),
+       ("darter",), ("#6", "1/0"), OPEN, (*WORKED, "dead-stick"), clarity="clear", mood="shy",
+       bottom="sand", looks=("stick", "jerk"), **WADE),
+    _w("wary bream, another coast", "creek-bend", 2.0, 0.10, "yellowfin bream", (1 / 32, 1 / 8),
+       ("darter",), ("#6", "1/0"), OPEN, (*WORKED, "dead-stick"), clarity="clear", mood="shy",
+       stance="kayak", bottom="sand", looks=("stick", "jerk")),
+    _w("reef fish in clear light", "reef", 12.0, 0.20, "black sea bass", (1 / 8, 1 / 2), JIG,
+       ("#2", "4/0"), OPEN, (*WORKED, *SWUM), stance="anchored", bottom="rock", clarity="clear",
+       colours=("yellow-green", "pink")),
+    _w("crab by a dock", "dock", 1.5, 0.10, "sheepshead", (1 / 16, 3 / 8), FOOT, ("#4", "1/0"),
+       OPEN, WORKED, stance="kayak", bottom="oyster"),
+    _w("a hundred metres", "wreck", 100.0, 0.20, "Atlantic cod", (3.0, 5.0), JIG,
+       ("5/0", "9/0"), OPEN, (*WORKED, "let-down"), stance="anchored", bottom="wreck",
+       line_diameter=0.24e-3),
+    _w("forty metres, fed by hand", "wreck", 40.0, 0.03, "blackspot seabream", (1 / 8, 3 / 8),
+       JIG, ("#2", "3/0"), OPEN, ("let-down",), stance="anchored", bottom="wreck",
+       school="fed-fall", line_diameter=0.13e-3),
+    _w("suspended over 18 m", "reef", 18.0, 0.15, "Australasian snapper", (1 / 8, 3 / 4), JIG,
+       ("2/0", "5/0"), OPEN, ("shake",), stance="anchored", bottom="rock", feeding="suspended"),
+    _w("barramundi in the snags", "creek-bend", 2.0, 0.20, "barramundi", (1 / 8, 3 / 8),
+       ("belly-weighted", "swinging", *NOSE), ("4/0", "7/0"), COVERED, (*WORKED, *SWUM),
+       cover="snags",
+       stance="kayak", bottom="mud", water_temperature_c=27.0, leader_kg=(18.0, 40.0)),
+    _w("searching a bay", "flat", 1.5, 0.15, "spotted seatrout", (1 / 8, 1 / 4), JIG,
+       ("1/0", "4/0"), OPEN, (*SWUM, "double-twitch"), bottom="sand", finding="search",
+       looks=("paddle", "t-tail", "curl"), **WADE),
+    _w("found in a hole", "creek-bend", 3.0, 0.10, "spotted seatrout", (1 / 16, 1 / 4),
+       JIG + FOOT, ("#4", "3/0"), (*OPEN, "mushroom"), ("drag", "dead-stick", "lift-drop",
+       "slow-roll"), stance="kayak", bottom="mud", finding="found"),
+    _w("plaice in the surf", "surf", 1.5, 0.10, "European plaice", (1 / 8, 3 / 4), JIG + FOOT,
+       ("#6", "2/0"), OPEN, (*WORKED, *SWUM), bottom="sand", leader_kg=(8.0, 10.0)),
+    _w("tailor in the wash", "wash", 3.0, 0.10, "bluefish", (1 / 4, 1.0), JIG, ("2/0", "5/0"),
+       OPEN, (*SWUM, "burn"), bottom="rock", tips=("wire",)),
 )

@@ -37,7 +37,7 @@ PLASTIC: Plastic = {
     "colour": "pink", "length_mm": 103.0, "body_length_mm": 81.0, "width_mm": 17.0,
     "height_mm": 21.0, "mass_g": 11.9, "density_g_cm3": 1.07, "extra_drag_cm2": 1.3,
     "profile": None, "weighed": 0, "carried": 1, "condition": "new", "price": None,
-    "counted_utc_s": 0}
+    "counted_utc_s": 0, "measured": 1, "slit": "belly", "slit_mm": 9.0}
 ROD: Rod = {
     "id": 3, "name": "r", "lure_min_g": 6.0, "lure_max_g": 29.0, "effective_mass_g": 9.5,
     "cast_mass_g": 15.5, "cast_distance_m": 43.0, "cast_line_mm": 0.21, "cast_drag_cm2": 2.7,

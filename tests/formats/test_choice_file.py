@@ -141,7 +141,7 @@ def test_what_is_no_json_or_lacks_a_field(
 def test_where_nothing_does_it_says_why_and_what_comes_nearest(
     tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    torrent = {**QUESTION, "surface_speed_m_s": 5.5, "depth_m": 60.0}
+    torrent = {**QUESTION, "surface_speed_m_s": 5.5, "depth_m": 60.0, "stance": "anchored"}
     code, out, _ = asked(tmp_path, capsys, torrent)
     found = json.loads(out)
     jsonschema.validate(found, schema("ilha-choice-1.schema.json"))

@@ -1681,10 +1681,17 @@ export interface components {
              * @enum {string}
              */
             feeding: "bottom" | "low" | "mid" | "suspended" | "top";
+            /** Finding */
+            finding: ("search" | "found") | null;
             /** Fish */
             fish: string;
             /** Fish Name */
             fish_name: string;
+            /**
+             * Keeps Bottom
+             * @description practice keeps the bottom for these fish here, whatever the school
+             */
+            keeps_bottom: boolean;
             /**
              * Light
              * @enum {string}
@@ -1747,6 +1754,18 @@ export interface components {
              * @description ids undone
              */
             gone?: string[];
+        };
+        /**
+         * BesideLine
+         * @description What others fish there.
+         */
+        BesideLine: {
+            /** Leader Kg */
+            leader_kg: number;
+            /** Line Kg */
+            line_kg: number;
+            /** Says */
+            says: string;
         };
         /** Box */
         Box: {
@@ -1986,6 +2005,11 @@ export interface components {
             conflicts: components["schemas"]["Conflict"][];
             /** Fired */
             fired: string[];
+            /**
+             * On Lead
+             * @description no head does here: a sinker carries what is proposed
+             */
+            on_lead: boolean;
             /** Outfits */
             outfits: components["schemas"]["Outfit"][];
             /**
@@ -2771,6 +2795,11 @@ export interface components {
             /** Riggings */
             riggings: components["schemas"]["RiggingPlan"][];
             /**
+             * Scent
+             * @description how long scent lasts in this material
+             */
+            scent: string;
+            /**
              * Stands Deg
              * @description at rest in still water; 0: it lies
              */
@@ -3179,7 +3208,7 @@ export interface components {
              * @default ball
              * @enum {string}
              */
-            shape?: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab";
+            shape?: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail";
             /**
              * Slow Factor
              * @description times longer that it was seen to fall than computed
@@ -4011,7 +4040,7 @@ export interface components {
              * Hook Size
              * @enum {string}
              */
-            hook_size: "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "7/0" | "9/0";
+            hook_size: "#6" | "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "6/0" | "7/0" | "8/0" | "9/0" | "10/0";
             /**
              * Hook Straight Mm
              * @default null
@@ -4027,7 +4056,7 @@ export interface components {
              * @default wire barb
              * @enum {string}
              */
-            keeper?: "wire barb" | "lead collar" | "flat collar" | "screw" | "twist lock";
+            keeper?: "wire barb" | "lead collar" | "flat collar" | "screw" | "twist lock" | "offset bend";
             /**
              * Keeper Takes Mm
              * @default 0
@@ -4059,7 +4088,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab";
+            shape: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail";
             /**
              * Weight X Mm
              * @description of an inside weight
@@ -4102,7 +4131,7 @@ export interface components {
              * Size
              * @enum {string}
              */
-            size: "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "7/0" | "9/0";
+            size: "#6" | "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "6/0" | "7/0" | "8/0" | "9/0" | "10/0";
             /**
              * Straight Mm
              * @default null
@@ -4340,7 +4369,7 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "plastisol" | "salted plastisol" | "elastomer" | "biodegradable";
+            material: "plastisol" | "salted plastisol" | "elastomer" | "sinking elastomer" | "salted elastomer" | "biodegradable";
             /** Name */
             name: string;
             /**
@@ -4354,6 +4383,19 @@ export interface components {
              * @default null
              */
             profile?: number[][] | null;
+            /**
+             * Slit
+             * @description a slit underneath, along the back, or a hollow
+             * @default none
+             * @enum {string}
+             */
+            slit?: "none" | "belly" | "back" | "hollow";
+            /**
+             * Slit Mm
+             * @description how deep; 0: half its height
+             * @default 0
+             */
+            slit_mm?: number;
             /**
              * Width Mm
              * @description null: typical
@@ -4610,6 +4652,8 @@ export interface components {
              * @enum {string}
              */
             aim: "bottom" | "zone" | "stop";
+            /** @description the line and leader that others fish there */
+            beside: components["schemas"]["BesideLine"] | null;
             /**
              * Beyond M
              * @description how far beyond them: what a held line comes in
@@ -4693,6 +4737,11 @@ export interface components {
             leader_id: number | null;
             /** Leader Kg */
             leader_kg: number;
+            /**
+             * Leader Says
+             * @description why practice ties it; empty: as the school has it
+             */
+            leader_says: string;
             /** Line Height M */
             line_height_m: number[];
             /** Line Id */
@@ -4778,9 +4827,10 @@ export interface components {
             way: components["schemas"]["WayOfLure"];
             /**
              * Wire
+             * @description of the hook, beside its size
              * @enum {string}
              */
-            wire: "fine" | "medium" | "heavy";
+            wire: "light" | "medium" | "heavy";
             /** Zone S */
             zone_s: number | null;
         };
@@ -5033,6 +5083,13 @@ export interface components {
              * @description what its shape and material say of its weight
              */
             shape_g: number;
+            /**
+             * Slit
+             * @enum {string}
+             */
+            slit: "none" | "belly" | "back" | "hollow";
+            /** Slit Mm */
+            slit_mm: number;
             /** Traced */
             traced: boolean;
             /**
@@ -5765,6 +5822,11 @@ export interface components {
              * @enum {string}
              */
             school: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * Stopped
+             * @description the limit that stops every head, where there is none
+             */
+            stopped: string;
         };
         /**
          * SeaChart
@@ -6922,6 +6984,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7021,6 +7084,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7120,6 +7184,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7281,6 +7346,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7364,6 +7430,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7454,6 +7521,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7544,6 +7612,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7627,6 +7696,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -7851,6 +7921,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -9306,6 +9377,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -9402,6 +9474,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
@@ -9498,6 +9571,7 @@ export interface operations {
                 cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
                 pests?: boolean;
                 symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";

@@ -12,7 +12,11 @@ export const SHAPES = {
   "swinging": "swinging head",
   "resin": "resin ball",
   "bladed": "bladed ball",
-  "crab": "crab head"
+  "crab": "crab head",
+  "loose-bullet": "loose bullet weight",
+  "nose-weedless": "weedless nose weight",
+  "shaky": "shaky head",
+  "offset-nail": "offset hook, weight hidden"
 } as const;
 export const SCHOOLS = {
   "lightest-practical": "lightest practical",
@@ -36,9 +40,12 @@ export const PLASTIC_MATERIALS = [
   "plastisol",
   "salted plastisol",
   "elastomer",
+  "sinking elastomer",
+  "salted elastomer",
   "biodegradable"
 ] as const;
 export const HOOK_SIZES = [
+  "#6",
   "#4",
   "#2",
   "#1",
@@ -47,15 +54,19 @@ export const HOOK_SIZES = [
   "3/0",
   "4/0",
   "5/0",
+  "6/0",
   "7/0",
-  "9/0"
+  "8/0",
+  "9/0",
+  "10/0"
 ] as const;
 export const KEEPERS = [
   "wire barb",
   "lead collar",
   "flat collar",
   "screw",
-  "twist lock"
+  "twist lock",
+  "offset bend"
 ] as const;
 export const LOOKS = [
   "jerk",

@@ -41,7 +41,7 @@ const PLASTIC: Plastic = {
   id: 3, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol",
   colour: "white", length_mm: 127, body_length_mm: 104, width_mm: 14, height_mm: 16, mass_g: 10.5,
   density_g_cm3: 1.08, profile: [[0, 0.2], [0.3, 1], [1, 0.3]], traced: false, measured: true, extra_drag_cm2: 0,
-  weighed: true, shape_g: 10.2, carried: 5, condition: "good", price: 0.9, counted_utc_s: 0, lost: 0,
+  weighed: true, shape_g: 10.2, carried: 5, condition: "good", slit: "none", slit_mm: 0, price: 0.9, counted_utc_s: 0, lost: 0,
 };
 const head = (id: number, oz: number): Head => ({
   id, name: `${oz} oz ball`, printed_oz: oz, mass_g: oz * 28.35, weighed: false, shape: "ball", material: "lead",
@@ -220,7 +220,7 @@ describe("the bench", () => {
   const FIT: Fit = {
     plastic_id: 3, head_id: 3, package_g: 22.4, wet_weight_n: 0.11, fall_speed_m_s: 1.1,
     fall_pitch_deg: 80, head_diameter_mm: 12, hooks: [], pick: "3/0", balance_mm: 20, stands_deg: 0, hook_size: "3/0", thread_depth_mm: 8, leaders: [],
-    strength: null, keeper: { good: true, says: "" }, rigging: "straight", riggings: [],
+    strength: null, scent: "Scent: renew it.", keeper: { good: true, says: "" }, rigging: "straight", riggings: [],
   };
 
   it.each([

@@ -46,7 +46,7 @@ class HookSize:
     """Typical dimensions of a hook size, mm, from memory: no standard exists."""
 
     size: str
-    order: int
+    order: float
     straight_mm: float
     gape_mm: float
     wire_mm: float
@@ -80,4 +80,6 @@ HEAD_MATERIALS: dict[str, float] = read_table("materials.toml")["heads"]
 PLASTIC_MATERIALS: dict[str, float] = read_table("materials.toml")["plastics"]
 COMPRESS: dict[str, float] = read_table("materials.toml")["compress"]
 """Of its height what two fingers take off a body, by its material."""
+SCENT: dict[str, str] = read_table("materials.toml")["scent"]
+"""How long scent lasts in a material, in words."""
 STANCES = {name: Stance(**row) for name, row in read_table("stances.toml").items()}

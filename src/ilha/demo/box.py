@@ -119,7 +119,7 @@ def load_box(conn: sqlite3.Connection, counted_s: float) -> None:
             length_mm=length, body_length_mm=body, width_mm=width, height_mm=height, mass_g=mass,
             density_g_cm3=PLASTIC_MATERIALS[material] / 1000.0, extra_drag_cm2=drag,
             profile=None, weighed=1, carried=carried, condition=condition, price=price,
-            counted_utc_s=counted_s, measured=1,
+            counted_utc_s=counted_s, measured=1, slit="none", slit_mm=0.0,
         ))
     sizes = {hook.size: hook for hook in HOOKS}
     for oz, weighed, shape, material, size, keeper, takes, weight_x, carried in _HEADS:

@@ -5,17 +5,17 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass
-from typing import Literal, NamedTuple
+from typing import Literal, NamedTuple, cast
 
 import numpy as np
 from pydantic import Field
 
 from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks, judged
-from ilha.core.bench.keeper import keeper_for
-from ilha.core.bench.rigging_numbers import Bench
+from ilha.core.bench.keeper import keeper_for, nose_of
+from ilha.core.bench.rigging_numbers import Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
+from ilha.core.bench.seat import FROM_BELOW, seat
 from ilha.core.bench.seat import Measures as Seated
-from ilha.core.bench.seat import seat
 from ilha.core.bench.straight import Finding, Seen, diagnose
 from ilha.core.bench.strength import (
     LEADERS,
@@ -218,11 +218,11 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         None if holds is None else _strength(asked, holds, float(opens[chosen]),
                                              float(fit.opening_load[chosen])),
         {} if line is None else {key: leader_for(key, line["strength_kg"]) for key in LEADERS},
-        keeper_for(head["keeper"], plastic["material"], height),
+        keeper_for(head["keeper"], plastic["material"], height, nose_of(outline_of(plastic))),
         plans, shown)
 
 
-OWN_WAY = ("hidden-point", "weedless", "weedless-swinging", "tube", "crab")
+OWN_WAY = (*FROM_BELOW, "hidden-point", "tube", "crab")
 """Riggings whose hook lies otherwise than threaded straight: the table judges it as it lies."""
 
 
@@ -280,9 +280,9 @@ def _bench(
     return Bench(
         convert.core_plastic(plastic), outline_of(plastic), plastic["look"],
         convert.core_head(head), straight, gape, m_from_mm(head["keeper_takes_mm"]),
-        hook(chosen - 1) if chosen else None, asked.depth_m, asked.cover,
+        tuple(hook(i) for i in reversed(range(chosen))), asked.depth_m, asked.cover,
         asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0,
-        COMPRESS[plastic["material"]])
+        COMPRESS[plastic["material"]], cast(Slit, plastic["slit"]), m_from_mm(plastic["slit_mm"]))
 
 
 def crooked(asked: SeenQuestion) -> list[Finding]:

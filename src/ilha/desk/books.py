@@ -76,7 +76,8 @@ def box_head(row: heads.Head) -> BoxHead:
 
 def box_plastic(row: plastics.Plastic) -> BoxPlastic:
     return BoxPlastic(str(row["id"]), convert.core_plastic(row), row["look"], row["material"],
-                      m_from_mm(row["body_length_mm"]), colour_of(row["colour"]), row["colour"])
+                      m_from_mm(row["body_length_mm"]), colour_of(row["colour"]), row["colour"],
+                      m_from_mm(row["slit_mm"]))
 
 
 def _chosen(

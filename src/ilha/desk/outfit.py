@@ -12,15 +12,16 @@ from pydantic import Field
 from ilha.core.advice.doctor import Advice, advise
 from ilha.core.advice.fan import Plan, two_plans
 from ilha.core.advice.patient import Patient
-from ilha.core.bench.rigging_numbers import RULES as RIGGING_RULES
 from ilha.core.bench.rigging_numbers import Bench, Numbers
-from ilha.core.bench.strength import opens_at, wire_for
+from ilha.core.bench.riggings import NUMBERS_OF
+from ilha.core.bench.strength import hook_word
 from ilha.core.choose.box import Box, BoxHead, leader_of
+from ilha.core.choose.leaders import leader_asked
+from ilha.core.choose.other_schools import SchoolTies, by_school
 from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.proposal import (
     Figures,
     Moved,
-    by_school,
     figures_of,
     rungs_for,
     what_moves,
@@ -30,7 +31,6 @@ from ilha.core.choose.rules import Rule
 from ilha.core.choose.situation import Situation
 from ilha.core.rig.outline import PROFILES, Outline
 from ilha.core.tables import COMPRESS
-from ilha.core.units import newtons_of_kg
 from ilha.desk.asked import Id
 from ilha.desk.board import plastic_of
 from ilha.desk.books import box_of, rule_book
@@ -121,14 +121,14 @@ class Chosen:
         timed = self.box.timed.get((outfit.head.head.id, outfit.plastic.id))
         return 0 if timed is None else timed.drops
 
-    def schools(self, outfit: Outfit) -> dict[str, BoxHead | None]:
+    def schools(self, outfit: Outfit) -> dict[str, SchoolTies]:
         return by_school(self.situation, self.box, outfit, self.rules)
 
     def numbers(self, o: Outfit) -> Numbers:
         """What the bench says of the outfit's rigging."""
         s, plastic = self.situation, o.plastic
         body = Outline(plastic.body_length, plastic.plastic.height, PROFILES[plastic.look])
-        return RIGGING_RULES[o.rigging](Bench(
+        return NUMBERS_OF[o.rigging](Bench(
             plastic.plastic, body, plastic.look, o.head.head, o.head.straight, o.head.gape,
             o.head.keeper_takes, depth=s.depth, cover=s.cover, current=s.surface_speed,
             line=o.line.diameter, compress=COMPRESS[plastic.material]))
@@ -204,13 +204,15 @@ def _made(c: Chosen, box: Box, asked: OutfitQuestion) -> Outfit:
     line = part(box.lines, asked.line_id, "line_id", first.line if first else None)
     rod = part(box.rods, asked.rod_id, "rod_id", first.rod if first else None)
     head = part(box.heads, asked.head_id, "head_id", first.head if first else None)
-    leader, spool = leader_of(s.leader, line.holds, "plain", box.leaders)
+    ties = leader_asked(s.facts())
+    leader, spool = leader_of(s.leader, line.holds, ties.kg, box.leaders)
     blank = Outfit(
-        0.0, plastic, head, line, rod, asked.rigging or "straight", plastic.colour or "natural",
-        "plain", asked.retrieve or s.first_retrieve, leader, None if spool is None else spool.id,
-        "right", 0.0, 0.0, 2, "",
-        wire_for(newtons_of_kg(s.needs_kg), float(opens_at(head.wire, head.gape))), s.needs_kg,
-        (), ())
+        score=0.0, plastic=plastic, head=head, line=line, rod=rod,
+        rigging=asked.rigging or "straight", colour=plastic.colour or "natural", tip="plain",
+        retrieve=asked.retrieve or s.first_retrieve, leader=leader,
+        leader_id=None if spool is None else spool.id, leader_says=ties.says, beside=ties.beside,
+        verdict="right", reach=0.0, clear=0.0, fit=2, fit_word="",
+        wire=hook_word(head.hook_size, head.wire), needs_kg=s.needs_kg, reasons=(), overruled=())
     rung = next((r for r in rungs_for(s, box, blank, c.rules)
                  if r.head.head.id == head.head.id), None)
     if rung is None:

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from ilha.core.bench.rigging_numbers import Slit
 from ilha.core.choose.situation import Bottom
 from ilha.core.water.flow import Shelter
 from ilha.core.water.line import LineKind
@@ -46,6 +47,8 @@ class NewPlastic(Asked):
         " half the greatest; null: by look")
     density_g_cm3: float | None = Field(None, ge=0.3, le=3.0, description="null: by material")
     extra_drag_cm2: float = Field(0.0, ge=0.0, le=100.0, description="of hair, legs, blades")
+    slit: Slit = Field("none", description="a slit underneath, along the back, or a hollow")
+    slit_mm: float = Field(0.0, ge=0.0, le=150.0, description="how deep; 0: half its height")
     carried: Count = 1
     condition: Literal["new", "good", "worn", "torn"] = "good"
     price: Price | None = None

@@ -98,7 +98,18 @@ def plastic(
         profile=None if new.profile is None else json.dumps(new.profile),
         weighed=int(new.mass_g is not None), carried=new.carried, condition=new.condition,
         price=new.price, counted_utc_s=_counted(new.carried, before, now_s),
-        measured=int(None not in (new.body_length_mm, new.width_mm, new.height_mm)))
+        measured=int(None not in (new.body_length_mm, new.width_mm, new.height_mm)),
+        slit=new.slit, slit_mm=_slit_mm(new, height_mm))
+
+
+def _slit_mm(new: NewPlastic, height_mm: float) -> float:
+    """How deep it is slit, mm: half its height where that is not told."""
+    if new.slit == "none":
+        return 0.0
+    if new.slit_mm >= height_mm:
+        raise FieldError("slit_mm", f"`slit_mm` must be under the height, {height_mm:g} mm, got"
+                                    f" {new.slit_mm:g} mm: measure how deep the slit goes")
+    return new.slit_mm or round(0.5 * height_mm, 1)
 
 
 def _measures(new: NewPlastic) -> tuple[float, float, float]:

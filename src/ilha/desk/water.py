@@ -14,7 +14,7 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.choose.fish import Feeds
-from ilha.core.choose.situation import Clarity, Light, Mood, Situation, Symptom, Trend
+from ilha.core.choose.situation import Clarity, Finding, Light, Mood, Situation, Symptom, Trend
 from ilha.core.choose.zones import Cover, cover_kind
 from ilha.core.errors import DomainError
 from ilha.core.judge.doubt import CURRENT
@@ -105,6 +105,7 @@ class SituationQuestion(WaterQuestion):
     cover: Cover | None = Field(None, description="null: the mark's own")
     pests: bool = False
     symptom: Symptom | None = None
+    finding: Finding | None = Field(None, description="still searched for, or found")
     shank: Literal["middle", "short", "long"] = "middle"
     leader: Literal["bites", "structure"] = "bites"
     sinker: Literal["jig", "sinker"] = "jig"
@@ -290,6 +291,7 @@ def situation_of(
         cover_height=at.canopy, water_temperature_c=asked.temperature_c,
         temperature_trend=asked.temperature_trend, clarity=asked.clarity, light=sky,
         feeding=asked.feeding, mood=asked.mood, pests=asked.pests, symptom=asked.symptom,
+        finding=asked.finding,
         school=asked.school, shank=asked.shank, leader=asked.leader, sinker=asked.sinker,
         cast=mark["cast_m"] if asked.cast_m is None else asked.cast_m,
         tip_height=own_tip if asked.tip_height_m is None else asked.tip_height_m,

@@ -33,6 +33,7 @@ class BoxPlasticPart(_Part):
     material: PlasticMaterial = "plastisol"
     colour: str = Field("", max_length=40)
     extra_drag_cm2: float = 0.0
+    slit_mm: float = Field(0.0, ge=0.0, le=150.0)
 
     def core(self) -> BoxPlastic:
         if self.body_length_mm > self.length_mm:
@@ -46,7 +47,7 @@ class BoxPlasticPart(_Part):
             kg_from_g(self.mass_g), density, LOOKS[self.look], m2_from_cm2(self.extra_drag_cm2))
         return BoxPlastic(self.id, plastic, self.look, self.material,
                           m_from_mm(self.body_length_mm),
-                          colour_of(self.colour), self.colour)
+                          colour_of(self.colour), self.colour, m_from_mm(self.slit_mm))
 
 
 class BoxHeadPart(_Part):

@@ -19,6 +19,7 @@ from ilha.core.choose.situation import (
     PLACES,
     Bottom,
     Clarity,
+    Finding,
     Light,
     Mood,
     Situation,
@@ -75,6 +76,7 @@ class QuestionFile(_Part):
     mood: Mood = "steady"
     pests: bool = False
     symptom: Symptom | None = None
+    finding: Finding | None = Field(None, description="still searched for, or found")
     school: School = "lightest-practical"
     shank: Literal["middle", "short", "long"] = "middle"
     leader: Literal["bites", "structure"] = "bites"
@@ -125,6 +127,7 @@ class QuestionFile(_Part):
             water_temperature_c=self.water_temperature_c,
             temperature_trend=self.temperature_trend, clarity=self.clarity, light=self.light,
             feeding=self.feeding, mood=self.mood, pests=self.pests, symptom=self.symptom,
+            finding=self.finding,
             school=self.school, shank=self.shank, leader=self.leader, sinker=self.sinker,
             line_diameter=None if self.line_diameter_mm is None else (
                 m_from_mm(self.line_diameter_mm)),

@@ -31,7 +31,7 @@ class HeadOut(_Part):
 
 class HookOut(_Part):
     size: str
-    wire: Literal["fine", "medium", "heavy"]
+    wire: Literal["light", "medium", "heavy"]
 
 
 class LineOut(_Part):

@@ -62,7 +62,9 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
         return {"kind": "tandem", "front": _head(rigging.front), "spacing_m": rigging.spacing,
                 "leader_mm": mm_from_m(rigging.leader)}
     if isinstance(rigging, OnSinker):
-        return {"kind": key, "sinker_g": g_from_kg(rigging.mass), "dropper_m": rigging.dropper,
+        # A drop-shot is a three-way rig with next to no leader.
+        kind = "three-way" if key == "drop-shot" else key
+        return {"kind": kind, "sinker_g": g_from_kg(rigging.mass), "dropper_m": rigging.dropper,
                 "leader_m": rigging.length, "leader_mm": mm_from_m(rigging.leader),
                 "lift_m": rigging.lift}
     return None
@@ -92,7 +94,7 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
     """
     cond = s.conditions(np.array([o.line.diameter]), s.presented(o.retrieve),
                         density=o.line.density)
-    rigging = tied(o.rigging, o.line.diameter, s.depth, o.head.head)
+    rigging = tied(o.rigging, o.line.diameter, s.depth, o.head.head, s.surface_speed)
     low, high = s.zone
     lightest = figures.lightest_zone
     drifts = cond.drift_follows

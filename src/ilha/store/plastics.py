@@ -28,6 +28,8 @@ class NewPlastic(TypedDict):
     price: float | None
     counted_utc_s: float
     measured: int
+    slit: str
+    slit_mm: float
 
 
 class Plastic(NewPlastic):
@@ -43,7 +45,7 @@ def listed(conn: sqlite3.Connection) -> list[Plastic]:
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
   height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
-  price, counted_utc_s, measured
+  price, counted_utc_s, measured, slit, slit_mm
 FROM plastics
 ORDER BY id
 """
@@ -58,7 +60,7 @@ def get(conn: sqlite3.Connection, row_id: int) -> Plastic | None:
 SELECT
   id, name, family, look, material, colour, length_mm, body_length_mm, width_mm,
   height_mm, mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition,
-  price, counted_utc_s, measured
+  price, counted_utc_s, measured, slit, slit_mm
 FROM plastics
 WHERE id = ?
 """,
@@ -74,11 +76,12 @@ def add(conn: sqlite3.Connection, new: NewPlastic) -> int:
 INSERT INTO plastics (
   name, family, look, material, colour, length_mm, body_length_mm, width_mm, height_mm,
   mass_g, density_g_cm3, extra_drag_cm2, profile, weighed, carried, condition, price,
-  counted_utc_s, measured
+  counted_utc_s, measured, slit, slit_mm
 ) VALUES (
   :name, :family, :look, :material, :colour, :length_mm, :body_length_mm, :width_mm,
   :height_mm, :mass_g, :density_g_cm3, :extra_drag_cm2, :profile,
-  :weighed, :carried, :condition, :price, :counted_utc_s, :measured
+  :weighed, :carried, :condition, :price, :counted_utc_s, :measured,
+  :slit, :slit_mm
 )
 """,
         new,
@@ -95,7 +98,8 @@ UPDATE plastics SET
   length_mm = :length_mm, body_length_mm = :body_length_mm, width_mm = :width_mm,
   height_mm = :height_mm, mass_g = :mass_g, density_g_cm3 = :density_g_cm3,
   extra_drag_cm2 = :extra_drag_cm2, profile = :profile, weighed = :weighed, carried = :carried,
-  condition = :condition, price = :price, counted_utc_s = :counted_utc_s, measured = :measured
+  condition = :condition, price = :price, counted_utc_s = :counted_utc_s, measured = :measured,
+  slit = :slit, slit_mm = :slit_mm
 WHERE id = :id
 """,
         {**new, "id": row_id},

@@ -23,11 +23,11 @@ HEADS = [Head(f"{shape}-{grams}", grams * 1e-3, 11340.0, shape, 0.0012)
 
 def _bench(plastic: int, head: Head, hook: int, cover: str = "none") -> Bench:
     p, h = BOX.plastics[plastic], HOOKS[hook]
-    smaller = HOOKS[hook - 1] if hook else None
     return Bench(
         p.plastic, Outline(p.body_length, p.plastic.height, PROFILES[p.look]), p.look, head,
         h.straight_mm * 1e-3, h.gape_mm * 1e-3,
-        smaller=smaller and (smaller.straight_mm * 1e-3, smaller.gape_mm * 1e-3),
+        smaller=tuple((each.straight_mm * 1e-3, each.gape_mm * 1e-3)
+                      for each in reversed(HOOKS[:hook])),
         cover=cover, compress=COMPRESS[p.material])
 
 
@@ -118,6 +118,6 @@ def test_a_small_hook_that_never_clears_is_no_error() -> None:
 
 @pytest.mark.parametrize("key", FROM_BELOW)
 def test_weedless_hooks_want_a_body_that_is_long_enough(key: str) -> None:
-    shape = "belly-weighted" if key == "weedless" else "swinging"
+    shape = TAKES[key].shapes[0]
     short = _pair("9/0", shape, 0.012, "plastisol", length=0.064)
     assert _said(short, key) == ("no", "the hook is longer than the body it would lie in")

@@ -24,7 +24,7 @@ JERK = Plastic(0.127, 0.014, 0.016, 0.0105, 1080.0, "straight")
 HEAD = Head("a", 0.0106, 11340.0, "ball", 0.0013)
 # x_b 38, gape 15; the next hook down 31, 13.
 BENCH = Bench(JERK, Outline(0.104, 0.016, PROFILES["jerk"]), "jerk", HEAD, 0.038, 0.015,
-              smaller=(0.031, 0.013))
+              smaller=((0.031, 0.013),))
 
 
 def one(key: str, b: Bench = BENCH) -> Rigging:
@@ -103,9 +103,11 @@ def test_weedless_by_hand() -> None:
 
 
 def test_buried_by_hand() -> None:
-    """Its middle at 0.30 * 127 = 38.1, half of 12.13 beyond: 44.17 deep."""
+    """Slim, three times as long as wide: (4 m / (3 pi rho))^(1/3) = 7.347 mm, 22.04 long. Its
+    middle at 0.30 * 127 = 38.1, half of that beyond: 49.12 deep."""
     found = mm("buried")
-    assert found["channel"] == pytest.approx(44.17, abs=0.01)
+    assert found["channel"] == pytest.approx(49.12, abs=0.01)
+    assert found["wide"] == pytest.approx(7.347, abs=0.001)
     assert found["weight_at"] == pytest.approx(38.1)
 
 
@@ -162,16 +164,17 @@ def test_float_leader_by_depth(depth: float, leader: float) -> None:
 
 
 def test_stinger_by_hand() -> None:
-    """230 mm: wanted at 142.6. A 9/0 of 76 and 27 in a body 30 high comes out at 76 + sqrt(13.5² -
-    1.5²) = 89.42; less a swivel of 16 there are 37.2 to go, six rings: three at most, 35.5 in all.
-    """
+    """230 mm: wanted at 142.6. A 9/0 of 76 and 27, 7.5 mm under the back, comes out at 76 +
+    sqrt(13.5² - 6²) = 88.09; less a swivel of 16 there are 38.5 to go, six rings: three at most,
+    35.5 in all. The treble is half as wide as the body is high."""
     big = Plastic(0.230, 0.024, 0.030, 0.060, 1080.0, "straight")
     b = Bench(big, Outline(0.190, 0.030, PROFILES["jerk"]), "jerk", HEAD, 0.076, 0.027)
     plan = one("stinger", b)
     assert plan.suits == "suits"
     assert plan.numbers["rings"].value == 3.0
     assert plan.numbers["hang"].value * 1e3 == pytest.approx(35.5)
-    assert plan.numbers["reaches"].value * 1e3 == pytest.approx(89.42 + 35.5, abs=0.01)
+    assert plan.numbers["reaches"].value * 1e3 == pytest.approx(88.09 + 35.5, abs=0.01)
+    assert plan.numbers["treble"].value * 1e3 == pytest.approx(15.0)
     assert one("stinger").suits == "no"
 
 

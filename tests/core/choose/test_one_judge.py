@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 
 from ilha.core.choose.box import Box, BoxHead, BoxLine, BoxRod, catalogue, typical_head
 from ilha.core.choose.fish import fish_named
+from ilha.core.choose.other_schools import by_school
 from ilha.core.choose.outfit import Choice
-from ilha.core.choose.proposal import by_school, figures_of
+from ilha.core.choose.proposal import figures_of
 from ilha.core.choose.ranking import choose
 from ilha.core.choose.rules import RULES
 from ilha.core.choose.scoring import EVEN

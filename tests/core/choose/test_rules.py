@@ -64,7 +64,7 @@ PROBES = {
     "too-big-for-its-mouth": REEF.but(fish=fish_named("sheepshead")),
     "hook-would-open": REEF.but(fish_kg=30.0),
     "drag-over-sand": REEF.but(bottom="sand", mood="shy", stance="bank", depth=6.0),
-    "twitch-shrimps": HARBOUR.but(place="flat", depth=1.0, fish=fish_named("red drum")),
+    "twitch-shrimps": HARBOUR.but(place="flat", depth=1.6),
     "roll-in-the-dark": HARBOUR.but(light="night", clarity="dirty"),
     "warm-swim": HARBOUR.but(temperature_trend="rising"),
     # In a hard tide nothing that is swum comes first any more: where one has chosen to swim it.
@@ -105,7 +105,7 @@ def _moves(key: str, s: Situation, kept: Kept) -> bool:
     fired = [r for r in RULES if r.fired(s.facts())]
     box, found = catalogue().on_line(s.line_diameter), _found(s, riggings_for(fired))
     for judged in found.judged:
-        traits = Traits(box, found.rows, s.fish, s.needs_kg, found, s.cast_m, judged)
+        traits = Traits(box, found.rows, s, found, judged)
         gave = np.broadcast_to(scores(traits, [BY_KEY[key]]), judged.verdict.shape)
         if np.any(gave[found.usable(judged)] != 0.0):
             return True

@@ -27,7 +27,7 @@ def test_each_pair_has_its_best_combination() -> None:
     rig = [r for r in fired if not of_tackle(r) and not any(name in r.gives for name in APART)]
     best: dict[tuple[int, int], tuple[bool, float]] = {}
     for judged in made.judged:
-        traits = Traits(box, made.rows, HARBOUR.fish, HARBOUR.needs_kg, made, HARBOUR.cast_m,
+        traits = Traits(box, made.rows, HARBOUR, made,
                         judged)
         shape = judged.verdict.shape
         points = np.broadcast_to(scores(traits, rig), shape)

@@ -56,6 +56,8 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
       return { ...laid, to: mm("keep") ?? plastic.length_mm, reversed: true };
     case "weedless":
     case "weedless-swinging":
+    case "weedless-nose":
+    case "weedless-bare":
       return { ...laid, weedless: true, mark: mm("up"), steel: [-keeper_mm, -half - 0.5] };
     case "tube":
       return { ...laid, steel: [head_mm - keeper_mm, 0] };
@@ -69,4 +71,4 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
 }
 
 /** Riggings whose point is a length of line: drawn as a line with knots, not to scale. */
-export const ON_LINE = new Set(["float", "tandem", "sliding-sinker", "three-way"]);
+export const ON_LINE = new Set(["float", "tandem", "sliding-sinker", "three-way", "drop-shot"]);

@@ -85,6 +85,26 @@ export function headOutline(
                             [x + d * 0.75, -body_height * 0.42], [x, -body_height * 0.42 - r]], true)],
                    [-4, 0], 4);
     }
+    case "loose-bullet": {
+      // It slides on the leader, a little ahead of the eye.
+      const from = -d * 0.25 - 3;
+      return plain(
+        [smooth([[from - d * 1.35, 0], [from - d * 1.15, r * 0.5], [from - d * 0.55, r * 0.82], [from, r * 0.86],
+                 [from, -r * 0.86], [from - d * 0.55, -r * 0.82], [from - d * 1.15, -r * 0.5]], true)],
+        [-2, 0], d * 1.6 + 7);
+    }
+    case "nose-weedless":
+      return plain(
+        [smooth([[-d * 1.2, 0], [-d * 0.9, r * 0.6], [-d * 0.2, r * 0.9], [0, r * 0.5],
+                 [0, -r * 0.9], [-d * 0.4, -r * 1.05], [-d * 0.95, -r * 0.6]], true)],
+        [-d * 0.8, r * 0.75], d * 1.2 + 4);
+    case "shaky":
+      return plain([`M${-d} ${-r * 0.55}A${r} ${r} 0 1 0 ${-d * 0.05} ${-r * 0.55}Z`], [-r, r * 0.95], d + 4);
+    case "offset-nail": {
+      const x = weight_x ?? 12;
+      const long = d * 1.9;
+      return plain([`M${x - long / 2} ${r * 0.3}L${x + long * 0.35} ${r * 0.3}L${x + long / 2} 0L${x + long * 0.35} ${-r * 0.3}L${x - long / 2} ${-r * 0.3}Z`], [-3, 0], 3);
+    }
     case "swinging":
       return plain([circle(-d * 0.5 - 5, 0, r), circle(-2.5, 0, 2.5)], [-d - 5, r * 0.4], d + 5);
     case "bladed":

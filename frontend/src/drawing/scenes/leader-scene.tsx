@@ -28,9 +28,12 @@ function drawn(plan: RiggingPlan, say: (key: string) => string): Drawn {
       return { nodes: [{ x: 150, y: 90, kind: "sinker", words: say("sinker") }, { x: 300, y: 90, kind: "swivel", words: "bead and swivel" },
                        { x: 640, y: 90, kind: "head", words: "loop knot" }],
                lines: [{ from: 0, to: 1, words: "" }, { from: 1, to: 2, words: say("leader") }] };
+    case "drop-shot":
+      return { nodes: [{ x: 300, y: 60, kind: "knot", words: "" }, { x: 318, y: 60, kind: "head", words: `${say("over")} over the bottom` }, { x: 250, y: 180, kind: "sinker", words: say("sinker") }],
+               lines: [{ from: 0, to: 1, words: "" }, { from: 0, to: 2, words: say("dropper") }] };
     default:
       return { nodes: [{ x: 150, y: 60, kind: "swivel", words: "three-way swivel" }, { x: 230, y: 170, kind: "sinker", words: say("sinker") },
-                       { x: 640, y: 80, kind: "head", words: "loop knot" }],
+                       { x: 640, y: 80, kind: "head", words: `loop knot; swims ${say("over")} over the bottom` }],
                lines: [{ from: 0, to: 1, words: say("dropper") }, { from: 0, to: 2, words: say("leader") }] };
   }
 }

@@ -2,7 +2,7 @@
 import { memo, useId } from "react";
 import type { Head, Plastic } from "../../api/types";
 import type { Laid } from "../geometry/rigged";
-import { hookPath, type HookMeasures } from "../geometry/tackle";
+import { headOutline, hookPath, type HookMeasures } from "../geometry/tackle";
 import { Rig } from "./rig";
 
 interface Props {
@@ -54,6 +54,9 @@ function Across({ x, hook, half }: { x: number; hook: HookMeasures; half: number
   );
 }
 
+/** Weedless heads whose weight is at the nose, ahead of it, or hidden in the body. */
+const NOSED = new Set(["loose-bullet", "nose-weedless", "shaky", "offset-nail"]);
+
 /** Through the nose, out underneath, the bend up through the body, the point along the back. */
 function Weedless({ hook, drop, x, back, head, head_diameter_mm, plastic }: {
   hook: HookMeasures; drop: number; x: number; back: number; head: Head; head_diameter_mm: number; plastic: Plastic;
@@ -70,6 +73,9 @@ function Weedless({ hook, drop, x, back, head, head_diameter_mm, plastic }: {
       </g>
       {under
         ? <ellipse className="weight" cx={head.weight_x_mm ?? 30} cy={drop - 0.5} rx={head_diameter_mm * 0.7} ry={head_diameter_mm * 0.42} />
+        : NOSED.has(head.shape) ? headOutline(head.shape, head_diameter_mm, plastic.height_mm, head.weight_x_mm ?? null).metal.map((d) => (
+          <path key={d} d={d} className="weight" transform={head.shape === "offset-nail" ? undefined : "translate(-3 0)"} />
+        ))
         : head.shape === "swinging" && <circle className="weight" cx={-9 - head_diameter_mm / 2} cy={0} r={Math.min(head_diameter_mm / 2, plastic.height_mm)} />}
     </g>
   );

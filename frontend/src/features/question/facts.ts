@@ -72,6 +72,8 @@ export interface Facts {
   cover: ChoiceQuery["cover"] | null;
   pests: boolean;
   symptom: ChoiceQuery["symptom"] | null;
+  /** whether the fish are still searched for, or found */
+  finding: ChoiceQuery["finding"] | null;
   leader_school: ChoiceQuery["leader"] | null;
   sinker_school: ChoiceQuery["sinker"] | null;
   /** ids of the rods and lines that are with one today; null: all in the box */
@@ -98,7 +100,7 @@ const EMPTY: Facts = {
   change_minutes: null, wade_m: null, hours: null,
   bench_rigging: null, bench_cover: null, leader_kg: null, hardware: null, shank: null, fish: null,
   feeding: null, mood: null, clarity: null, light: null, trend: null, cover: null, pests: false,
-  symptom: null, leader_school: null, sinker_school: null, rods: null, lines: null, fished: null, fish_kg: null, line_least_kg: null,
+  symptom: null, finding: null, leader_school: null, sinker_school: null, rods: null, lines: null, fished: null, fish_kg: null, line_least_kg: null,
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
@@ -152,7 +154,7 @@ function situationQuery(settings: Settings, facts: Facts, marks: Mark[]): Situat
     fall: facts.fall, feed_tension_n: facts.feed_tension_n, lowered: facts.lowered,
     cast_to_current_deg: facts.cast_to_current_deg, wind_to_cast_deg: facts.wind_to_cast_deg,
     clarity: facts.clarity, light: facts.light, temperature_trend: facts.trend, cover: facts.cover,
-    pests: facts.pests || null, symptom: facts.symptom, shank: facts.shank,
+    pests: facts.pests || null, symptom: facts.symptom, finding: facts.finding, shank: facts.shank,
     leader: facts.leader_school, sinker: facts.sinker_school,
   };
   return Object.fromEntries(Object.entries(said).filter(([, value]) => value != null)) as SituationQuery;

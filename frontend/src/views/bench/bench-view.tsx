@@ -19,6 +19,7 @@ import { ChainStrip } from "./chain";
 import { Crooked } from "./crooked";
 import { MeasureHook } from "./measure-hook";
 import { RiggingRow } from "./rigging-row";
+import { SideBySide } from "./side-by-side";
 import { Steps } from "./steps";
 import { Trace } from "./trace";
 import { Trainer } from "./trainer";
@@ -87,7 +88,7 @@ function BenchOfPlastic() {
         retry: () => void result.refetch(),
       }} />
       {fit && hook && plan && head && plastic ? (
-        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} pending={result.isPlaceholderData} />
+        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} depth={depth ?? 3} pending={result.isPlaceholderData} />
       ) : (
         <p className="waiting" role="status">Laying it on the bench …</p>
       )}
@@ -104,6 +105,8 @@ interface WorkProps {
   units: Units;
   scale: number | null;
   onHook: (size: string) => void;
+  /** of the water that the Day looks at, m */
+  depth: number;
   /** another answer is on its way */
   pending: boolean;
 }
@@ -115,8 +118,8 @@ function Work(props: WorkProps) {
   const [tracing, setTracing] = useState(false);
   const [training, setTraining] = useState(false);
   const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
-  // Cut down, the next hook down goes in.
-  const hook = plan.key === "cut-down" ? smaller(fit, props.hook) : props.hook;
+  // Cut down, a hook some sizes smaller goes in.
+  const hook = plan.key === "cut-down" ? smaller(fit, props.hook, plan) : props.hook;
   return (
     <div className="bench-work">
       <div className="bench-main">
@@ -143,6 +146,7 @@ function Work(props: WorkProps) {
           {" · "}<button type="button" className="plain" onClick={() => setTracing(true)}>a new plastic</button>
           {" · "}<button type="button" className="plain" onClick={() => setTraining(true)}>train the eye</button>
         </p>
+        <SideBySide plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} depth={props.depth} />
         {fit.strength && <ChainStrip units={units} strength={fit.strength} hook={hook} />}
         <Care plastic={plastic} fit={fit} />
         <FishCare />
@@ -158,8 +162,9 @@ function Work(props: WorkProps) {
   );
 }
 
-function smaller(fit: Fit, hook: HookFit): HookFit {
-  return fit.hooks[fit.hooks.findIndex((h) => h.size === hook.size) - 1] ?? hook;
+function smaller(fit: Fit, hook: HookFit, plan: RiggingPlan): HookFit {
+  const down = plan.numbers.find((n) => n.key === "sizes")?.value ?? 1;
+  return fit.hooks[Math.max(0, fit.hooks.findIndex((h) => h.size === hook.size) - down)] ?? hook;
 }
 
 function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "letter", all: number[] = []): string {
@@ -217,18 +222,13 @@ function FishCare() {
   return <p className="caution">{fish.name}: {fish.cautions.join(" ")} {reference.local_first}</p>;
 }
 
-const SOAK: Record<string, string> = {
-  elastomer: "Elastomer keeps scent all day; store it apart, it and other plastics melt together. Torn, it is stretched over again.",
-  biodegradable: "It gives off scent by itself and dries: keep it closed and wet. Small fish nip at it.",
-};
-
 function Care({ plastic, fit }: { plastic: Plastic; fit: Fit }) {
   return (
     <p className="caution">
       Hooks: glasses on, cut or crush the barb while you practise, push away from your fingers; a deep or
       facial hook goes to a doctor. Gel glue, one drop on the {fit.keeper.good ? "keeper" : "shank"} if it
       slides: it bonds skin at once, keep it from your eyes. Lead: wash your hands, keep it from children and
-      food. {SOAK[plastic.material] ?? "Renew scent every 15 to 20 casts. Torn at the nose: cut it back, or turn it round."}
+      food. {fit.scent} {plastic.material.includes("elastomer") ? "Store it apart: it and other plastics melt together. Torn, it is stretched over again." : "Torn at the nose: cut it back, or turn it round."}
     </p>
   );
 }

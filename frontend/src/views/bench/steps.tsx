@@ -39,7 +39,7 @@ export function Steps({ plastic, head, fit, hook, plan, units }: Props) {
             <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={hook}
                       room_mm={hook.gape_mm} shift={shift(i)} laid={laid} mark_mm={i < last ? laid.mark : null} />
           )}
-          <b>{step.title}</b>
+          <b>{filled(step.title, plan, units)}</b>
           <p>{filled(step.says, plan, units)}</p>
         </li>
       ))}

@@ -10,14 +10,16 @@ import { KINDS, fieldScale, isWrong, read, typedAgain, type Gear } from "./kinds
 interface Props {
   kind: GearKind;
   row: GearRow | null;
+  /** what a new one begins as, in place of the usual */
+  start?: Record<string, string>;
   onHide: () => void;
   onSave: (typed: Typed) => Promise<unknown>;
 }
 
-export function GearForm({ kind, row, onHide, onSave }: Props) {
+export function GearForm({ kind, row, start, onHide, onSave }: Props) {
   const { settings } = useQuestion();
   const gear = KINDS[kind] as Gear;
-  const [typed, setTyped] = useState<Record<string, string>>(() => (row ? typedAgain(kind, row, settings) : { ...gear.blank }));
+  const [typed, setTyped] = useState<Record<string, string>>(() => (row ? typedAgain(kind, row, settings) : { ...gear.blank, ...start }));
   const [said, setSaid] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const save = async () => {

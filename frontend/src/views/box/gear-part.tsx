@@ -5,7 +5,7 @@ import { FileTools } from "../../ui/file-tools";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { GearForm } from "./gear-form";
-import { KINDS, type Gear } from "./kinds";
+import { KINDS, tiedUp, type Gear, type LooseHook } from "./kinds";
 import { useGear } from "./use-gear";
 
 interface Props {
@@ -43,6 +43,8 @@ export function GearPart({ kind, tools, count }: Props) {
   const { settings } = useQuestion();
   const { save, remove, back, bring } = useGear(kind);
   const [open, setOpen] = useState<GearRow | "new" | null>(null);
+  const heads = useGear("heads");
+  const [made, setMade] = useState<Record<string, string> | null>(null);
   const gear = KINDS[kind] as Gear;
   const [only, setOnly] = useState("");
   const [by, setBy] = useState<{ column: number; down: boolean } | null>(null);
@@ -76,6 +78,9 @@ export function GearPart({ kind, tools, count }: Props) {
             <tr key={row.id} className={"carried" in row && row.carried === 0 ? "none" : undefined}>
               {gear.cells(row, settings).map((cell, i) => <td key={gear.heads[i]} data-label={gear.heads[i]}>{typeof cell === "string" ? cell : <>{cell[0]} <span className="off">{cell[1]}</span></>}</td>)}
               <td>
+                {kind === "hooks" && (row as LooseHook).kind.startsWith("offset") && (
+                  <><button type="button" className="plain" onClick={() => setMade(tiedUp(row as LooseHook, box.weights, settings))}>tie it up with a weight</button>{" · "}</>
+                )}
                 <button type="button" className="plain" aria-label={`change ${gear.name(row, settings)}`} onClick={() => setOpen(row)}>change</button>{" · "}
                 <button type="button" className="plain" aria-label={`remove ${gear.name(row, settings)}`} onClick={() => remove.mutate(row.id)}>remove</button>
               </td>
@@ -85,6 +90,8 @@ export function GearPart({ kind, tools, count }: Props) {
       )}
       <FileTools href={`/api/box/${kind}.csv`} words={`${gear.title.toLowerCase()} as CSV`} bringWords={`bring ${gear.title.toLowerCase()} in from CSV`}
                  accept=".csv,text/csv" bring={bring} />
+      {heads.save.isSuccess && <p className="strip" role="status">It lies among the heads now, and the Bench and the Outfit rig it.</p>}
+      {made && <GearForm kind="heads" row={null} start={made} onHide={() => setMade(null)} onSave={(typed) => heads.save.mutateAsync({ id: null, typed })} />}
       {open !== null && <GearForm kind={kind} row={open === "new" ? null : open} onHide={() => setOpen(null)}
                                   onSave={(typed) => save.mutateAsync({ id: open === "new" ? null : open.id, typed })} />}
     </div>

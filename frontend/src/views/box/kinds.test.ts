@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Head, Plastic, Settings } from "../../api/types";
-import { isWrong, leftOf, offPrinted, read, typedAgain, typedOunces } from "./kinds";
+import type { Box, Head, Plastic, Settings } from "../../api/types";
+import { isWrong, leftOf, offPrinted, read, tiedUp, typedAgain, typedOunces, type LooseHook } from "./kinds";
 import { arranged } from "./gear-part";
 
 const METRIC = { head_unit: "oz", depth_unit: "m", small_unit: "mm", currency: "€" } as Settings;
@@ -13,7 +13,7 @@ const HEAD = {
 const PLASTIC = {
   id: 1, name: "127 mm straight tail", family: "straight", look: "jerk", material: "plastisol", colour: "", length_mm: 127, body_length_mm: 104,
   width_mm: 14, height_mm: 16, mass_g: 11.7, density_g_cm3: 1.08, extra_drag_cm2: 3, profile: [[0, 0.2], [1, 0.3]], traced: true, measured: true, weighed: false,
-  shape_g: 11.7, carried: 8, condition: "good", price: null, counted_utc_s: 0, lost: 9,
+  shape_g: 11.7, carried: 8, condition: "good", slit: "none", slit_mm: 0, price: null, counted_utc_s: 0, lost: 9,
 } satisfies Plastic;
 
 describe("what is typed of a head", () => {
@@ -75,5 +75,21 @@ describe("rows of the box", () => {
     expect(arranged(rows, (r) => r, "ball", null)).toHaveLength(2);
     expect(arranged(rows, (r) => r, "", { column: 0, down: false }).map((r) => r[0])).toEqual(["1/8 oz", "3/16 oz", "1/2 oz", "1 1/2 oz"]);
     expect(arranged(rows, (r) => r, "", { column: 1, down: true })[0]![1]).toBe("darter");
+  });
+});
+
+describe("an offset hook tied up as a head", () => {
+  const s = METRIC;
+  const hook = { id: 1, kind: "offset", size: "3/0", mass_g: 1.3, straight_mm: 38, gape_mm: 15, wire_mm: 1.2, carried: 8, price: null } as LooseHook;
+  const weight = (kind: string, mass_g: number, carried: number) => ({ id: mass_g, kind, mass_g, material: "tungsten alloy", carried, price: null }) as Box["weights"][number];
+
+  it("takes the lightest bullet that is there, as many as both allow", () => {
+    expect(tiedUp(hook, [weight("bullet", 14, 2), weight("bullet", 7, 5), weight("bullet", 3, 0)], s)).toMatchObject({
+      shape: "loose-bullet", mass_g: "7", material: "tungsten alloy", hook_size: "3/0", keeper: "offset bend", carried: "5", hook_gape_mm: "15" });
+  });
+
+  it("else a nail inside the plastic, else next to nothing", () => {
+    expect(tiedUp(hook, [weight("nail", 0.9, 10)], s)).toMatchObject({ shape: "offset-nail", mass_g: "0.9", carried: "8" });
+    expect(tiedUp(hook, [], s)).toMatchObject({ shape: "offset-nail", mass_g: "0.1", carried: "8" });
   });
 });

@@ -1,5 +1,5 @@
 // Each kind of tackle: what it is called, what is typed of it, what its row shows.
-import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, SHAPES } from "../../api/vocabulary";
+import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, PLASTIC_MATERIALS, SHAPES } from "../../api/vocabulary";
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
@@ -89,17 +89,18 @@ const plastics: Gear<"plastics"> = {
   lead: "Keep kinds apart in their own bags: materials melt each other, and colours run.",
   fields: [
     NAME, { key: "look", label: "Looks like a", is: LOOKS },
-    { key: "material", label: "Material", is: ["plastisol", "salted plastisol", "elastomer", "biodegradable"] },
+    { key: "material", label: "Material", is: PLASTIC_MATERIALS },
     { key: "colour", label: "Colour", is: "words", empty: true },
     { key: "length_mm", label: "Length", is: "small" }, { key: "body_length_mm", label: "Working length, without a thin tail", is: "small", note: "empty: usual of its look", empty: true },
     { key: "width_mm", label: "Width", is: "small", note: "empty: usual", empty: true }, { key: "height_mm", label: "Height", is: "small", note: "empty: usual", empty: true },
+    { key: "slit", label: "Slit", is: ["none", "belly", "back", "hollow"] }, { key: "slit_mm", label: "The slit is deep", is: "small", note: "0: half its height" },
     { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: from its shape", empty: true },
     CARRIED, { key: "condition", label: "Condition", is: ["new", "good", "worn", "torn"] }, PRICE,
   ],
   heads: ["plastic", "kind", "colour", "length", "weight", "left", "condition", "price"],
-  cells: (p, s) => [p.name, `${p.look}, ${p.material}`, p.colour || "–", text(small(p.length_mm, s)), `${text(grams(p.mass_g))}${p.weighed ? "" : ", from its shape"}`, stock(p), p.condition, priceText(p.price, s)],
+  cells: (p, s) => [p.name, `${p.look}, ${p.material}${p.slit === "none" ? "" : `, ${p.slit === "hollow" ? "hollow" : `${p.slit} slit`}`}`, p.colour || "–", text(small(p.length_mm, s)), `${text(grams(p.mass_g))}${p.weighed ? "" : ", from its shape"}`, stock(p), p.condition, priceText(p.price, s)],
   name: (p) => p.name,
-  blank: { look: "paddle", material: "plastisol", carried: "1", condition: "new" },
+  blank: { look: "paddle", material: "plastisol", slit: "none", slit_mm: "0", carried: "1", condition: "new" },
 };
 
 const lines: Gear<"lines"> = {
@@ -219,6 +220,26 @@ export function keptOf(kind: GearKind, row: GearRow | null): Record<string, unkn
   const p = row as Plastic;
   return { profile: p.traced ? p.profile : null, density_g_cm3: p.density_g_cm3, extra_drag_cm2: p.extra_drag_cm2 };
 }
+
+export type LooseHook = Box["hooks"][number];
+
+/** An offset hook with the lightest bullet of the box ahead of it, or with a nail inside the plastic:
+ *  as the form of a head begins. */
+export function tiedUp(hook: LooseHook, weights: Box["weights"], s: Settings): Record<string, string> {
+  const lightest = (kind: string) => weights.filter((w) => w.kind === kind && (w.carried ?? 0) > 0).sort((a, b) => a.mass_g - b.mass_g)[0];
+  const bullet = lightest("bullet");
+  const weight = bullet ?? lightest("nail");
+  const mm = (key: string, value: number) => fieldScale(heads.fields.find((f) => f.key === key)!, s).fromSi(value);
+  return {
+    printed_oz: "", mass_g: String(weight?.mass_g ?? NO_WEIGHT), material: weight?.material ?? "lead",
+    shape: bullet ? "loose-bullet" : "offset-nail", hook_size: hook.size,
+    hook_straight_mm: mm("hook_straight_mm", hook.straight_mm), hook_gape_mm: mm("hook_gape_mm", hook.gape_mm), hook_wire_mm: mm("hook_wire_mm", hook.wire_mm),
+    keeper: "offset bend", keeper_takes_mm: mm("keeper_takes_mm", 2), carried: String(Math.min(hook.carried ?? 1, weight?.carried ?? hook.carried ?? 1)),
+  };
+}
+
+/** An offset hook alone weighs next to nothing beside itself, g. */
+const NO_WEIGHT = 0.1;
 
 export interface Wrong {
   key: string;

@@ -53,7 +53,7 @@ function RetrievePart({ choice, outfit }: Props) {
 
 const FACTS: Record<string, string> = {
   clarity: "the water", light: "the light", temperature_trend: "the warmth", cover: "the cover", mood: "their mood",
-  feeding: "they feed", pests: "small fish nip", shank: "shanks", leader: "leader for", sinker: "rather a", surface_speed: "the current",
+  feeding: "they feed", pests: "small fish nip", finding: "you are", shank: "shanks", leader: "leader for", sinker: "rather a", surface_speed: "the current",
 };
 
 function MovesPart({ query }: Props) {

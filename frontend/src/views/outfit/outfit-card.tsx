@@ -45,6 +45,7 @@ export function OutfitCard(props: Props) {
       <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
         {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
+        {outfit.leader_says && <> {said(outfit.leader_says, units)}</>}{outfit.beside && <> {said(outfit.beside.says, units)}</>}
         {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg), units)}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg), units)}.</b>}
       </p>
       <Reasons outfit={outfit} />
@@ -115,6 +116,15 @@ function Reasons({ outfit }: { outfit: Outfit }) {
   );
 }
 
+/** Why a school ties nothing on, by the limit that stops its heaviest head. */
+const STOPPED: Record<string, string> = {
+  "swum-here": "no answer where it is swum back", "light-current": "wants a lighter current than this", "table-ends": "made for 6 m and less",
+  "gets-there": "no head in the box holds in this current", "drifts-by": "every head drifts past them", swims: "every head rides up at this speed",
+  "runs-under": "every head runs under them at this speed", drags: "every head drags", casts: "no rod here throws one that light", reaches: "no head reaches that far",
+  outfit: "over what the rod throws", "in-touch": "the wind takes the feel of every head", "tail-works": "no tail works that slowly",
+  waits: "too long to wait for", "line-short": "the cast is too short to let one touch", "does-not-fit": "no hook sits in this plastic",
+};
+
 function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units: Units }) {
   const { box } = useChosen();
   const called = (id: number | null | undefined) => {
@@ -123,10 +133,12 @@ function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units
   };
   const others = outfit.schools.filter((s) => called(s.head_id) !== called(own.id));
   if (others.length === 0) return <p className="other-schools">Every school ties this on here.</p>;
+  const tied = others.filter((s) => s.head_id !== null);
+  const none = others.filter((s) => s.head_id === null);
   return (
     <p className="other-schools">
-      {"Other schools: "}
-      {others.map((s) => `${SCHOOLS[s.school as keyof typeof SCHOOLS]} ${called(s.head_id)}`).join(", ")}.
+      {tied.length > 0 && <>Other schools: {tied.map((s) => `${SCHOOLS[s.school]} ${called(s.head_id)}`).join(", ")}. </>}
+      {none.map((s) => `${SCHOOLS[s.school]}: ${STOPPED[s.stopped] ?? "no head in the box is right"}`).join("; ")}{none.length > 0 && "."}
     </p>
   );
 }

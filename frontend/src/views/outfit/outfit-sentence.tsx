@@ -28,6 +28,7 @@ const LIGHTS: Option[] = [{ value: "bright", words: "bright" }, { value: "low", 
 const TRENDS: Option[] = [{ value: "falling", words: "falling" }, { value: "steady", words: "steady" }, { value: "rising", words: "rising", note: "by 1 to 2 °C, or the third day after a front" }];
 const FEEDS: Option[] = Object.entries(WHERE).map(([value, words]) => ({ value, words }));
 const PESTS: Option[] = [{ value: "", words: "nothing nips at it" }, { value: "yes", words: "small fish nip at it" }];
+const FINDINGS: Option[] = [{ value: "", words: "neither searching nor on them" }, { value: "search", words: "still searching", note: "loud, fast, a wide fan" }, { value: "found", words: "on top of them", note: "slow, close, the same spot again" }];
 const LEADERS: Option[] = [{ value: "bites", words: "a light leader", note: "more bites, a few fish lost" }, { value: "structure", words: "a heavy leader", note: "by structure" }];
 const SINKERS: Option[] = [{ value: "jig", words: "a head rather than a sinker", note: "it falls and feels better, and often springs free" }, { value: "sinker", words: "a sliding sinker where it runs hard", note: "60 g and more; the plastic hardly swims" }];
 
@@ -41,7 +42,7 @@ function WordFact<K extends keyof Facts>({ field, label, options, shown, source,
       {(close) => (
         <>
           {back && facts[field] != null && <button type="button" className="plain" onClick={() => { set({ [field]: null }); close(); }}>{back}</button>}
-          <Choice options={options} value={shown} onPick={(value) => { set({ [field]: value } as Partial<Facts>); close(); }} />
+          <Choice options={options} value={shown} onPick={(value) => { set({ [field]: value || null } as Partial<Facts>); close(); }} />
         </>
       )}
     </Fact>
@@ -75,7 +76,7 @@ export function OutfitSentence({ choice, board, query }: {
         {". "}<CurrentFact board={board} frame={frame} /><Over /><DepthFact board={board} frame={frame} />
         {", for "}<FishFact />{", "}<NeedFact needs_kg={asked?.needs_kg} weighs_kg={asked?.weighs_kg} />
         <span className="more-facts"><MoreFacts asked={asked} query={query} board={board} /></span>
-        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 22 more"}</button>
+        <button type="button" className="fold" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? "fewer" : "and 23 more"}</button>
       </p>
     </div>
   );
@@ -98,7 +99,8 @@ function MoreFacts({ asked, query, board }: { asked: Chosen["asked"] | undefined
         <WordFact field="light" label="light" options={LIGHTS} shown={asked?.light ?? "bright"} source={facts.light ? "chosen" : "predicted"} back="back to the sun's" />
         {", the wind "}<WindFact board={board} />{", "}<SwellFact assumed={board?.swell_m} />{"; "}
         <WordFact field="cover" label="cover" options={COVERS} shown={asked?.cover ?? "none"} source={facts.cover ? "chosen" : "predicted"} back="back to the mark's own" />
-        {", "}<FlagFact field="pests" label="pests" options={PESTS} />
+        {", "}<FlagFact field="pests" label="pests" options={PESTS} />{", you are "}
+        <WordFact field="finding" label="searching or found" options={FINDINGS} shown={facts.finding ?? ""} source={told(facts.finding)} />
         {". By "}<SchoolFact />{", "}<ShankFact />{", "}
         <WordFact field="leader_school" label="school of leader" options={LEADERS} shown={facts.leader_school ?? "bites"} source={told(facts.leader_school)} />
         {", "}

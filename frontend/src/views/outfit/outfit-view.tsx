@@ -42,6 +42,7 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
   const [at, setAt] = useState(0);
   const [pair, setPair] = useState<number[]>([]);
   const use = useOutfit(choice);
+  const { choose } = useQuestion();
   const chosen = choice.outfits[at] ?? choice.outfits[0];
   const flip = (i: number) => setPair((p) => (p.includes(i) ? p.filter((x) => x !== i) : [...p, i].slice(-2)));
   const compared = pair.filter((i) => i < choice.outfits.length);
@@ -50,6 +51,10 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
     <div className={dim ? "outfits-body dim" : "outfits-body"} aria-busy={dim}>
       {dim && <p className="strip thinking" role="status">Thinking again: what stands below is the answer of before.</p>}
       <PairWords choice={choice} />
+      {choice.on_lead && <p className="pair-words" role="note">No head in the box does here: a sinker carries it. In current it presses the plastic down, so that it hardly swims, and it snags; where a head holds, the head is better.</p>}
+      {choice.asked.keeps_bottom && query.school !== "bottom-contact" && (
+        <p className="pair-words" role="note">{choice.asked.fish_name} are taken on the bottom here, in a current: practice keeps the bottom, whatever the school, and so do these weights. <button type="button" className="plain" onClick={() => choose({ school: "bottom-contact" })}>hold with bottom contact</button></p>
+      )}
       {use.used && <p className="strip" role="status">The Day fishes this now. <button type="button" className="plain" onClick={use.go}>see the Day</button>{" "}
         <button type="button" className="plain" onClick={use.undo}>undo</button></p>}
       <ol className="outfit-row">

@@ -49,6 +49,8 @@ export function verdictOf(o: Outfit, units: Units): OutfitTold {
     case "marginal":
       return { sign: "marginal", words: "only just", figure: and(`${tooLight(toldOf(o), units)[1] || doing(o, units)}${o.decided === "reaches" ? ", by a guess" : o.decided === "in-touch" ? "" : ": a fifth more current and it fails"}`), beside };
     case "too-heavy": {
+      // What practice ties on here though a lighter head would hang longer is not called a fault.
+      if (o.decided === "hangs") return { sign: "right", words: "right here, not the lightest", figure: and(tooHeavy(toldOf(o), units)[1]), beside };
       const [words, figure] = tooHeavy(toldOf(o), units);
       return { sign: "heavy", words, figure, beside };
     }

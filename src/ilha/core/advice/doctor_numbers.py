@@ -221,6 +221,30 @@ def _faster(p: Patient) -> Number | None:
     return Number("speed", 1.5 * _speed(p))
 
 
+LENGTHS_A_SECOND = 2.0
+"""A fish that keeps up with a lure swims about so many of its lengths in a second; bursts are
+faster (from memory)."""
+FASTEST_REEL = 1.8
+"""What a reel takes up at most, m/s (judgement)."""
+
+
+def fish_length(weighs_kg: float) -> float:
+    """Length (m) of a fish of a weight (kg), from W = 12 L³ (a usual shape, from memory).
+
+    >>> round(fish_length(2.5), 2)
+    0.59
+    """
+    return float(np.cbrt(weighs_kg / 12.0))
+
+
+@_number("past_fish")
+def _past_fish(p: Patient) -> Number | None:
+    """Faster than the fish keeps up with, and than any slow retrieve."""
+    keeps_up = LENGTHS_A_SECOND * fish_length(p.situation.weighs_kg)
+    slow = 1.25 * max(r.speed_m_s for r in RETRIEVES.values() if r.key in ("steady", "slow-roll"))
+    return Number("speed", min(max(keeps_up, slow), FASTEST_REEL))
+
+
 @_number("count")
 def _count(p: Patient) -> Number | None:
     count = p.figure(p.board.count)

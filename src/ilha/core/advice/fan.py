@@ -116,5 +116,8 @@ def two_plans(
     """Searching against creeping: the same stretch, each with its retrieve and its time."""
     fast = "burn" if situation.on_top else "steady"
     slow = "slow-roll" if situation.swum_place or situation.off_bottom else "drag"
+    ways = [("search", fast), ("creep", slow)]
+    if situation.finding == "found":
+        ways.reverse()
     return {kind: (key, plan(situation, outfit, key, fall_speed, count, sector, stretch))
-            for kind, key in (("search", fast), ("creep", slow))}
+            for kind, key in ways}

@@ -12,18 +12,17 @@ from typing import Literal
 
 import numpy as np
 
-from ilha.core.bench.fit import HIGH_DEPTH, exit_point
+from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_BEST, exit_point
 from ilha.core.bench.seat import INSIDE, Measures
-from ilha.core.move.invert import Held, least_sinker
 from ilha.core.move.rest import lean, lifting_moment
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.outline import Outline
-from ilha.core.rig.tackle import Sinker
 from ilha.core.tables import HEAD_MATERIALS
-from ilha.core.water.flow import SEVENTH_ROOT
-from ilha.core.water.seawater import density, kinematic_viscosity
+from ilha.core.water.seawater import density
 
+Slit = Literal["none", "belly", "back", "hollow"]
+"""How a body is opened: the hook turns in it, or the point comes up through what it leaves."""
 Kind = Literal["small", "length", "mass", "angle", "seconds", "count"]
 """How a number is shown: millimetres, metres, grams, degrees, seconds, times."""
 
@@ -38,9 +37,10 @@ class Number:
 class Bench:
     """What lies on the bench. body_length : without a thin tail. keeper : what it takes of the
     shank, m. hook_straight : m. depth : of the water, m. cover : what the place has.
-    smaller : straight and gape (m) of the next hook down, None for the smallest. current : at the
+    smaller : straight and gape (m) of the smaller hooks, the nearest size first. current : at the
     surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m.
-    compress : share of its height that the body gives between two fingers."""
+    compress : share of its height that the body gives between two fingers. slit : "none", "belly",
+    "back" or "hollow"; slit_deep : m."""
 
     plastic: Plastic
     body: Outline
@@ -49,22 +49,25 @@ class Bench:
     hook_straight: float
     gape: float
     keeper: float = 0.0
-    smaller: tuple[float, float] | None = None
+    smaller: tuple[tuple[float, float], ...] = ()
     depth: float = 3.0
     cover: str = "none"
     current: float = 0.5
     line: float = 0.19e-3
     per_turn: float = 0.75
     compress: float = 0.0
+    slit: Slit = "none"
+    slit_deep: float = 0.0
 
     @property
     def half(self) -> float:
-        return 0.5 * self.plastic.height
+        """Body above the shank of a straight thread, m: half of what a slit leaves."""
+        return 0.5 * (self.plastic.height - self.slit_deep)
 
     @property
     def pressed(self) -> float:
-        """Height of the body between two fingers, m."""
-        return self.plastic.height * (1.0 - self.compress)
+        """Height of the body between two fingers, m; of a slit one what is left."""
+        return (self.plastic.height - self.slit_deep) * (1.0 - self.compress)
 
     def measures(self, body: float, back: float, hook: tuple[float, float]) -> Measures:
         """Of this body, or of what is left of it: its working length, and half its height."""
@@ -87,7 +90,7 @@ Rule = Callable[[Bench], Numbers]
 RULES: dict[str, Rule] = {}
 
 
-def _rule(key: str) -> Callable[[Rule], Rule]:
+def rule(key: str) -> Callable[[Rule], Rule]:
     def add(rule: Rule) -> Rule:
         RULES[key] = rule
         return rule
@@ -104,18 +107,18 @@ def _threaded(b: Bench, back: float | None = None) -> Numbers:
     return _small(exit=b.exit(over), clears=b.gape - over, entry=over, shank=b.hook_straight)
 
 
-@_rule("straight")
+@rule("straight")
 def _straight(b: Bench) -> Numbers:
     return _threaded(b)
 
 
-@_rule("high")
+@rule("high")
 def _high(b: Bench) -> Numbers:
     depth = min(HIGH_DEPTH, 0.98 * b.half)
     return {**_threaded(b, depth), **_small(depth=depth)}
 
 
-@_rule("belly-slot")
+@rule("belly-slot")
 def _belly_slot(b: Bench) -> Numbers:
     """The slot must let the whole gape turn: a gape before the exit, half of one behind it."""
     found = _threaded(b)
@@ -123,7 +126,7 @@ def _belly_slot(b: Bench) -> Numbers:
     return {**found, **_small(slot_from=max(0.0, out - b.gape), slot_to=out + 0.5 * b.gape)}
 
 
-@_rule("trimmed-nose")
+@rule("trimmed-nose")
 def _trimmed(b: Bench) -> Numbers:
     trim = b.body.trim_to(min(b.head_diameter, b.plastic.height))
     found = _threaded(b)
@@ -136,13 +139,29 @@ CUT_SHARE = 0.45
 """The front 60 mm of a long plastic, no more than this share of a short one."""
 
 
-@_rule("cut-down")
+@rule("cut-down")
 def _cut_down(b: Bench) -> Numbers:
     cut = min(CUT_MOST, CUT_SHARE * b.plastic.length)
-    hook = b.smaller or (b.hook_straight, b.gape)
     half = float(b.body.half_height(cut))
-    return _small(cut=cut, left=b.plastic.length - cut, exit=b.exit(half, hook),
-                  clears=hook[1] - half)
+    sizes, hook = cut_hook(b, b.body.length - cut, half)
+    return {**_small(cut=cut, left=b.plastic.length - cut, exit=b.exit(half, hook),
+                     clears=hook[1] - half), "sizes": Number(sizes, "count")}
+
+
+def cut_hook(b: Bench, left: float, half: float) -> tuple[int, tuple[float, float]]:
+    """How many sizes smaller, and the hook that sits best in what is left of the body (m), of
+    those whose point clears it; practice goes down several sizes and keeps the weight for
+    distance."""
+    def off(each: tuple[float, float]) -> float:
+        return abs(b.exit(half, each) / left - REACH_BEST)
+
+    able = [(off(each), i + 1, each) for i, each in enumerate(b.smaller)
+            if each[1] - half >= CLEAR_MIN]
+    if not able:
+        own = (b.hook_straight, b.gape)
+        return (1, b.smaller[0]) if b.smaller else (0, own)
+    _, sizes, hook = min(able)
+    return sizes, hook
 
 
 TAIL_HIGH = 0.5
@@ -157,24 +176,26 @@ def _squared(b: Bench) -> tuple[float, float]:
     return keep, 2.0 * float(b.body.half_height(keep))
 
 
-@_rule("tail-first")
+@rule("tail-first")
 def _tail_first(b: Bench) -> Numbers:
     keep, end = _squared(b)
     return {**_threaded(b), **_small(keep=keep, end=end)}
 
 
-@_rule("hidden-point")
+@rule("hidden-point")
 def _hidden(b: Bench) -> Numbers:
     """The shank so low that the gape ends under the back, as low as the body allows."""
     depth = min(b.gape + INSIDE, b.plastic.height - INSIDE)
     return _small(depth=depth, inside=INSIDE, exit=b.hook_straight + 0.5 * b.gape - b.keeper)
 
 
+NAIL_SHARE = 0.15
+"""A hidden nail lies so far back, share of the length (judgement)."""
 BITE = 0.007
 """A weedless hook takes 6 to 8 mm of the nose."""
 
 
-@_rule("weedless")
+@rule("weedless")
 def _weedless(b: Bench) -> Numbers:
     """The bend rises straight half a gape behind the shank's end; the gape must clear the whole
     body, pressed as a fish presses it, because the point comes from underneath."""
@@ -183,19 +204,32 @@ def _weedless(b: Bench) -> Numbers:
 
 
 RULES["weedless-swinging"] = _weedless
+RULES["weedless-nose"] = _weedless
 
 
-@_rule("buried")
+@rule("weedless-bare")
+def _bare(b: Bench) -> Numbers:
+    """As weedless; the hidden weight a third of the way back, where one is."""
+    return {**_weedless(b), **_small(nail_at=b.head.weight_x or NAIL_SHARE * b.plastic.length)}
+
+
+SLIM_WEIGHT = 3.0
+"""Length of a hidden weight over its width (judgement)."""
+
+
+@rule("buried")
 def _buried(b: Bench) -> Numbers:
     at = b.head.weight_x or 0.30 * b.plastic.length
-    wide = b.head_diameter
-    return {**_threaded(b), **_small(channel=at + 0.5 * wide, wide=wide, weight_at=at)}
+    # A hidden weight is slim: three times as long as it is wide.
+    wide = float(np.cbrt(4.0 * b.head.mass / (SLIM_WEIGHT * np.pi * b.head.density)))
+    return {**_threaded(b), **_small(channel=at + 0.5 * SLIM_WEIGHT * wide, wide=wide,
+                                     weight_at=at)}
 
 
 SALT_20 = float(density(20.0, 35.0))
 
 
-@_rule("mushroom")
+@rule("mushroom")
 def _mushroom(b: Bench) -> Numbers:
     """How it stands in still water, from the lifting moment about the dome (section 2)."""
     body = assemble(b.plastic, [b.head])
@@ -204,12 +238,12 @@ def _mushroom(b: Bench) -> Numbers:
     return {**_threaded(b), "stands": Number(float(angle.ravel()[0]), "angle")}
 
 
-@_rule("shrimp-head-first")
+@rule("shrimp-head-first")
 def _shrimp_head(b: Bench) -> Numbers:
     return _threaded(b)
 
 
-@_rule("shrimp-tail-first")
+@rule("shrimp-tail-first")
 def _shrimp_tail(b: Bench) -> Numbers:
     end = 2.0 * float(b.body.half_height(b.body.length))
     return {**_threaded(b), **_small(keep=b.body.length, end=end)}
@@ -219,14 +253,14 @@ CRAB_HEADS = ((1.0, 1.3), (2.5, 3.5), (np.inf, 6.5))
 """Depth of water (m) up to which a crab takes a head of so many grams; the depths are judgement."""
 
 
-@_rule("crab")
+@rule("crab")
 def _crab(b: Bench) -> Numbers:
     grams = next(g for most, g in CRAB_HEADS if b.depth <= most)
     return {"entry": Number(b.half), "back_off": Number(0.002),
             "head_mass": Number(grams * 1e-3, "mass"), "depth_here": Number(b.depth, "length")}
 
 
-@_rule("tube")
+@rule("tube")
 def _tube(b: Bench) -> Numbers:
     """The head fills the nose: its eye stands 0.6 of its diameter behind, the hook that much
     farther back than on a head ahead of the nose."""
@@ -239,7 +273,7 @@ NAIL = 0.0009
 """A common nail weight, kg."""
 
 
-@_rule("wacky")
+@rule("wacky")
 def _wacky(b: Bench) -> Numbers:
     """The middle is where it balances in water; the nail lies with its own middle 12 mm in."""
     rho = SALT_20
@@ -251,77 +285,3 @@ def _wacky(b: Bench) -> Numbers:
         own, nail = b.plastic.mass, NAIL
     balance = (own * middle + nail * 0.012) / (own + nail)
     return {"middle": Number(middle), "nail": Number(NAIL, "mass"), "balance": Number(balance)}
-
-
-KNOTS_TAKE = 0.15
-"""Leader that two knots take, m."""
-
-
-@_rule("float")
-def _float(b: Bench) -> Numbers:
-    """250 to 500 mm of leader by depth: over half a metre of water the least, over a metre and a
-    half the most (common practice; the depths are judgement)."""
-    leader = float(np.interp(b.depth, [0.5, 1.5], [0.25, 0.50]))
-    return {"leader": Number(leader, "length"), "depth_here": Number(b.depth, "length"),
-            "cut_line": Number(leader + KNOTS_TAKE, "length"),
-            "settles": Number(max(1.0, leader / 0.25), "seconds")}
-
-
-RING, SWIVEL = 0.0065, 0.016
-"""A split ring's inside and a swivel's length, m."""
-STINGER_AT = 0.62
-"""Short bites come about here, share of the length."""
-
-
-@_rule("stinger")
-def _stinger(b: Bench) -> Numbers:
-    """As many rings as bring the treble nearest to its place; two or three in practice."""
-    out = b.exit(b.half)
-    wanted = STINGER_AT * b.plastic.length - out - SWIVEL
-    rings = float(np.clip(np.round(wanted / RING), 2, 3))
-    hang = SWIVEL + rings * RING
-    return {"exit": Number(out), "rings": Number(rings, "count"), "ring_wide": Number(RING),
-            "hang": Number(hang), "reaches": Number(out + hang)}
-
-
-TANDEM = 1.2
-LOOP = 0.06
-
-
-@_rule("tandem")
-def _tandem(b: Bench) -> Numbers:
-    """1.2 m fished; the dropper loop takes twice its length, the knots as elsewhere."""
-    knots = 2.0 * LOOP + KNOTS_TAKE
-    return {"cut_line": Number(TANDEM + knots, "length"), "knots": Number(knots, "length"),
-            "front_at": Number(0.5 * TANDEM, "length"), "apart": Number(0.5 * TANDEM, "length")}
-
-
-LEAST_SINKER, SLIDING_LEADER = 0.060, 0.6
-"""Sliding sinkers begin at 60 g, on 0.6 m of leader (common practice)."""
-TIP, SCOPE = 1.5, 2.0
-"""A rod tip over the water, m, and the scope at which a line is said to hold (section 3)."""
-
-
-@_rule("sliding-sinker")
-def _sliding(b: Bench) -> Numbers:
-    """The least that holds in this current on this line, by the held line of section 3."""
-    body = assemble(b.plastic, [b.head])
-    rho = np.atleast_1d(SALT_20)
-    tackle = Sinker(np.ones((1, 1)), np.full((1, 1), 1e-4), 0.0, SLIDING_LEADER, 2.0 * b.line)
-    held = Held(body.wet_weight(rho), body.drag_area, np.asarray(b.line), np.atleast_1d(b.depth),
-                np.asarray(TIP), rho, kinematic_viscosity(20.0, 35.0), SEVENTH_ROOT, tackle=tackle)
-    least = float(least_sinker(held, np.atleast_1d(b.current), SCOPE).ravel()[0])
-    sinker = max(LEAST_SINKER, least) if np.isfinite(least) else least
-    return {"sinker": Number(sinker, "mass"), "leader": Number(SLIDING_LEADER, "length"),
-            "cut_line": Number(SLIDING_LEADER + KNOTS_TAKE, "length")}
-
-
-TURNS = 3.0
-
-
-@_rule("three-way")
-def _three_way(b: Bench) -> Numbers:
-    """Two or three turns up from the touch; the rest is common practice."""
-    return {"dropper": Number(0.3, "length"), "sinker": Number(0.45, "mass"),
-            "leader": Number(1.5, "length"), "cut_line": Number(1.5 + KNOTS_TAKE, "length"),
-            "turns": Number(TURNS, "count"), "lift": Number(TURNS * b.per_turn, "length")}

@@ -7,8 +7,9 @@ from typing import Any
 
 import numpy as np
 
+from ilha.core.bench import line_rigs
 from ilha.core.bench.fit import HIGH_DEPTH
-from ilha.core.bench.rigging_numbers import RULES, Bench, Numbers
+from ilha.core.bench.rigging_numbers import RULES, Bench, Numbers, cut_hook
 from ilha.core.bench.seat import LONG, SHORT, TIGHT, can, graded, seat, takes_shape
 from ilha.core.judge.schools import FITS_BADLY, FITS_WELL
 from ilha.core.tables import SHAPES, read_table
@@ -28,6 +29,9 @@ class Rigging:
     reason: str
 
 
+assert line_rigs  # whose rules are among them
+NUMBERS_OF = RULES
+"""The numbers of each rigging on a bench."""
 _ROWS: dict[str, dict[str, Any]] = read_table("riggings.toml")
 KEYS = tuple(_ROWS)
 NAMES: dict[str, str] = {key: row["name"] for key, row in _ROWS.items()}
@@ -63,7 +67,7 @@ def riggings(b: Bench) -> list[Rigging]:
     return sorted(out, key=lambda r: order[r.suits])
 
 
-ON_THE_LINE = ("float", "wacky", "tandem", "sliding-sinker", "three-way")
+ON_THE_LINE = ("float", "wacky", "tandem", "sliding-sinker", "three-way", "drop-shot")
 """What is tied before the head, or hooked across: any head that the plastic goes on."""
 LOOK_WORDS = {"crab": "a crab", "craw": "a craw", "shrimp": "a shrimp", "tube": "a tube",
               "surface": "a plastic that is fished on top"}
@@ -88,8 +92,8 @@ def _sits(key: str, b: Bench, numbers: Numbers) -> tuple[str, str]:
     hook, body, back = (b.hook_straight, b.gape), b.body.length, b.half
     if key == "cut-down":
         cut = numbers["cut"].value
-        hook = b.smaller or hook
         body, back = max(body - cut, 1e-3), float(b.body.half_height(cut))
+        hook = cut_hook(b, body, back)[1]
     elif key == "trimmed-nose":
         body -= numbers["trim"].value
     elif key in ("tail-first", "shrimp-tail-first"):
@@ -123,6 +127,8 @@ def _suits(key: str, row: dict[str, Any], b: Bench, numbers: Numbers) -> tuple[s
         return "no", _other_head(takes.shapes, b.head.shape)
     if row.get("needs_floating") and b.plastic.density >= FLOATS_BELOW:
         return "no", "this plastic sinks: it would lie"
+    if key == "belly-slot" and b.slit not in ("belly", "hollow"):
+        return "no", "for bodies slit underneath: this one is not told to be"
     if key == "stinger" and b.plastic.length < 0.180:
         return "no", "for plastics of about 200 mm and over"
     if key == "high" and b.half <= HIGH_DEPTH:

@@ -14,19 +14,20 @@ from ilha.core.tables import SHAPES
 
 INSIDE = 0.0015
 """The hidden point rests this far under the skin, m."""
-PINCH_LOW, PINCH_HIGH = 0.22, 0.80
+PINCH_LOW, PINCH_HIGH = 0.22, 0.85
 """Exit over working length within which a hook goes at a pinch: a slope, not a wall. A 1/4 oz head
-with a 3/0 in a 76 mm minnow comes out at 0.76 and is fished (common practice, no source)."""
+with a 3/0 in a 76 mm minnow comes out at 0.76 and is fished, a small curl tail is left at its
+second-last ripple (common practice, no source)."""
 OUT_OF_BODY = 0.97
 """An exit beyond this share of the body is none."""
 LONG, SHORT, TIGHT = "hook long", "hook short", "gape tight"
-FROM_BELOW = ("weedless", "weedless-swinging")
+FROM_BELOW = ("weedless", "weedless-swinging", "weedless-nose", "weedless-bare")
 
 
 @dataclass(frozen=True)
 class Measures:
     """What the fit asks of plastics and heads, m, each to broadcast. pressed : of its height what
-    a body keeps between two fingers, share."""
+    a body keeps between two fingers, share. slit : how deep it is slit or hollow, m."""
 
     body: Array
     height: Array
@@ -35,6 +36,12 @@ class Measures:
     keeper: Array
     diameter: Array
     pressed: Array
+    slit: Array | float = 0.0
+
+    @property
+    def left(self) -> Array:
+        """What a slit leaves of the height, m: all that a hook must pass."""
+        return np.asarray(self.height - self.slit)
 
 
 def thread(m: Measures, back: Array) -> tuple[Array, Array]:
@@ -49,7 +56,7 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
         # From underneath, through the whole body: the bend rises half a gape behind the shank, and
         # what a fish presses together must lie under the point.
         return ((m.straight + 0.5 * m.gape - m.keeper) / m.body,
-                m.gape - m.height * m.pressed)
+                m.gape - m.left * m.pressed)
     if key == "hidden-point":
         room = m.height - m.gape - 2.0 * INSIDE
         return (m.straight + 0.5 * m.gape - m.keeper) / m.body, np.where(
@@ -58,7 +65,8 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
         deep = 0.5 * m.height > HIGH_DEPTH
         reach, clear = thread(m, np.minimum(HIGH_DEPTH, 0.49 * m.height))
         return np.where(deep, reach, np.nan), clear
-    reach, clear = thread(m, 0.5 * m.height)
+    # A slit body is threaded close under the back, in what the slit leaves.
+    reach, clear = thread(m, 0.5 * m.left)
     if key == "crab":
         # Short and broad: the point comes up through the shell, wherever that is.
         return np.where(reach > 1.0, np.nan, np.clip(reach, REACH_LOW, REACH_HIGH)), clear

@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike
 
 from ilha.core.bench.fit import YIELD_STRESS, opening_load
 from ilha.core.errors import Array, DomainError, require
-from ilha.core.tables import read_table
+from ilha.core.tables import HOOKS, read_table
 
 KNOTS: dict[str, float] = read_table("strength.toml")["knots"]
 """Share of the line's strength that each knot leaves."""
@@ -164,6 +164,19 @@ def wire_for(line: float, hook_opens: float) -> str:
     """Whether a hook's wire is "fine", "medium" or "heavy" for a line (N)."""
     ratio = hook_opens / line
     return "fine" if ratio < FINE_BELOW else "heavy" if ratio > HEAVY_ABOVE else "medium"
+
+
+WIRES = ("light", "medium", "heavy")
+LIGHT_BELOW, HEAVY_FROM = 0.93, 1.10
+WIRE_OVER = {"light": 0.88, "medium": 1.0, "heavy": 1.2}
+"""A hook's wire over the usual one of its size: below it is called light, from there on heavy; the
+common sizes are bent of wire a tenth thinner and a fifth thicker too (judgement, from memory)."""
+
+
+def hook_word(size: str, wire: float) -> str:
+    """Whether a hook of a size is of "light", "medium" or "heavy" wire (m), beside the usual."""
+    usual = next(hook.wire_mm for hook in HOOKS if hook.size == size) * 1e-3
+    return WIRES[int(wire > LIGHT_BELOW * usual) + int(wire >= HEAVY_FROM * usual)]
 
 
 def opens_at(wire: ArrayLike, gape: ArrayLike, yield_stress: float = YIELD_STRESS) -> Array:

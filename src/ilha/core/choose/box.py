@@ -8,7 +8,7 @@ from functools import cache
 
 import numpy as np
 
-from ilha.core.bench.strength import leader_for
+from ilha.core.bench.strength import WIRE_OVER, leader_for
 from ilha.core.errors import Array, DomainError, Indices
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig.bodies import Head, Plastic
@@ -23,6 +23,9 @@ from ilha.core.units import G, kg_from_g, kg_from_oz, m_from_mm, newtons_of_kg
 from ilha.core.water.line import density_of
 
 SEA = 1025.0
+HEAVIEST = "heaviest"
+HEAVIEST_USUAL_KG = 27.0
+"""The heaviest leader usually carried inshore, kg, where the box has no spool (judgement)."""
 
 COLOUR_WORDS: dict[str, str] = {
     word: colour for colour, words in read_table("colours.toml").items() for word in words
@@ -44,7 +47,8 @@ def colour_of(name: str) -> str:
 @dataclass(frozen=True)
 class BoxPlastic:
     """A plastic with what the water does not ask. body_length : m, without a thin tail.
-    colour : of ``features.COLOURS``; None: any can be had, the rules choose."""
+    colour : of ``features.COLOURS``; None: any can be had, the rules choose. slit : how deep it
+    is slit or hollow, m."""
 
     id: str
     plastic: Plastic
@@ -53,6 +57,7 @@ class BoxPlastic:
     body_length: float
     colour: str | None = None
     colour_name: str = ""
+    slit: float = 0.0
 
     @property
     def floats(self) -> bool:
@@ -161,13 +166,14 @@ def hook_grams(size: str) -> float:
 
 def typical_head(
     key: str, oz: float, size: str, shape: str, keeper: str, material: str = "lead",
-    takes_mm: float = 0.0, weight_mm: float | None = None,
+    takes_mm: float = 0.0, weight_mm: float | None = None, wire_word: str = "medium",
 ) -> BoxHead:
-    """A head with the typical hook of a size."""
+    """A head with the typical hook of a size, of light, medium or heavy wire."""
     hook = next(h for h in HOOKS if h.size == size)
-    grams = hook_grams(size)
+    stouter = WIRE_OVER[wire_word]
+    grams = hook_grams(size) * stouter**2
     straight, gape, wire = (m_from_mm(v) for v in (
-        hook.straight_mm, hook.gape_mm, hook.wire_mm))
+        hook.straight_mm, hook.gape_mm, hook.wire_mm * stouter))
     head = Head(key, kg_from_oz(oz), HEAD_MATERIALS[material], shape, kg_from_g(grams), gape, wire,
                 weight_x=None if weight_mm is None else m_from_mm(weight_mm))
     return BoxHead(head, size, straight, gape, wire, keeper, m_from_mm(takes_mm), oz)
@@ -201,9 +207,10 @@ def catalogue() -> Box:
     """Common sizes of everything."""
     table = read_table("catalogue.toml")
     heads = [
-        typical_head(f"{row['shape']} {oz:g} {size}", oz, size, row["shape"], row["keeper"],
-                     row.get("material", "lead"), row.get("takes_mm", 0.0), row.get("weight_mm"))
-        for row in table["heads"] for oz, size in row["sizes"]
+        typical_head(f"{row['shape']} {oz:g} {' '.join([size, *wire])}", oz, size, row["shape"],
+                     row["keeper"], row.get("material", "lead"), row.get("takes_mm", 0.0),
+                     row.get("weight_mm"), *wire)
+        for row in table["heads"] for oz, size, *wire in row["sizes"]
     ]
     lines = [BoxLine(f"{mm:g} mm braid", m_from_mm(mm), newtons_of_kg(kg))
              for mm, kg in table["lines"]["rows"]]
@@ -216,13 +223,27 @@ def catalogue() -> Box:
 
 
 def leader_of(
-    school: str, line_holds: float, tip: str, spools: Sequence[BoxLeader]
+    school: str, line_holds: float, asked: float | str | None, spools: Sequence[BoxLeader]
 ) -> tuple[float, BoxLeader | None]:
     """What a leader holds (N) on a line (N), and the spool of the box it comes from.
 
-    The spool nearest to what the school ties, never one below the line where the school does not
-    mean it to be; without one, what the school would tie.
+    asked : what practice ties there, kg or "heaviest"; None: as the school has it. The spool
+    nearest to what is wanted, never one below the line where the school does not mean it to be;
+    without one, what is wanted itself.
     """
+    if asked == HEAVIEST:
+        own = [one for one in spools if one.material != "wire"]
+        if not own:
+            return max(newtons_of_kg(HEAVIEST_USUAL_KG), line_holds), None
+        best = max(own, key=lambda one: (one.holds, one.id))
+        return best.holds, best
+    if asked is not None:
+        wanted = newtons_of_kg(float(asked))
+        near = [one for one in spools if one.material != "wire"
+                and 0.7 * wanted <= one.holds <= 1.4 * wanted]
+        nearest = min(near, key=lambda one: (abs(np.log(one.holds / wanted)), one.diameter, one.id),
+                   default=None)
+        return (wanted, None) if nearest is None else (nearest.holds, nearest)
     wanted = newtons_of_kg(leader_for(school, line_holds / G))
     least = min(wanted, line_holds) * 0.85
     most = 1.25 * line_holds if wanted < line_holds else np.inf

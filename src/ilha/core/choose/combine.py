@@ -15,13 +15,18 @@ from ilha.core.judge.schools import FITS_BADLY
 from ilha.core.rig.bodies import ball_diameter
 from ilha.core.tables import COMPRESS
 
-WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "buried")
-ON_A_LINE = ("tandem", "sliding-sinker", "three-way")
+WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "weedless-nose", "weedless-bare",
+            "buried")
+ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
+"""Rigs that a sinker carries."""
+ON_A_LINE = ("tandem", *ON_LEAD)
 """Lengths of line as much as riggings: tried only where a rule asks for them."""
 PRACTICE: tuple[tuple[str, float, float], ...] = (
-    ("#4", 0.0, 0.055), ("#2", 0.045, 0.066), ("#1", 0.045, 0.070), ("1/0", 0.050, 0.072),
+    ("#6", 0.0, 0.045), ("#4", 0.0, 0.055), ("#2", 0.045, 0.066), ("#1", 0.045, 0.070),
+    ("1/0", 0.050, 0.072),
     ("2/0", 0.060, 0.108), ("3/0", 0.075, 0.130), ("4/0", 0.075, 0.130), ("5/0", 0.105, 0.180),
-    ("7/0", 0.150, 0.210), ("9/0", 0.190, 0.500),
+    ("6/0", 0.130, 0.195), ("7/0", 0.150, 0.210), ("8/0", 0.170, 0.300), ("9/0", 0.190, 0.500),
+    ("10/0", 0.220, 0.600),
 )
 """Working length (m) that each size goes with. #4 to 50 mm, #2 to 64, 2/0 for 64 to 90 (and on
 bodies of 127 mm overall), 3/0 and 4/0 for 75 to 130, 5/0 for 130 to 180 (read as overall, the body
@@ -43,7 +48,8 @@ def measures(box: Box) -> Measures:
         across([h.straight for h in heads]), across([h.gape for h in heads]),
         across([h.keeper_takes for h in heads]),
         across([float(ball_diameter(h.head.mass, h.head.density)) for h in heads]),
-        down([1.0 - COMPRESS[p.material] for p in plastics]))
+        down([1.0 - COMPRESS[p.material] for p in plastics]),
+        down([p.slit for p in plastics]))
 
 
 @dataclass(frozen=True)

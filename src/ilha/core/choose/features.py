@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any, get_args
 
 from ilha.core.bench.keeper import KEEPERS
+from ilha.core.bench.strength import WIRES
 from ilha.core.choose.fish import EATS, FISH, Hardness, Holds, Mouth, Runs, Strength, Takes, Teeth
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.choose.situation import PLACES, WORDS
@@ -16,13 +17,15 @@ Asked = bool | str | list[Any]
 """true or false; a token; a list of words; or two numbers, from and to."""
 FIT_WORDS = ("fits", "at a pinch", "badly")
 """How a hook goes with a plastic in a rigging."""
-FORAGE = "forage"
+FORAGE, CUT_DOWN = "forage", "cut down"
+"""As long as what the fish eats; a third to a half shorter."""
 COLOURS = ("natural", "white", "pink", "yellow-green", "dark", "purple")
 TIPS = ("plain", "bite piece", "wire")
 """What stands between leader and head."""
 SEARCHED = ("straight", "high", "hidden-point", "weedless", "weedless-swinging", "buried",
-            "mushroom", "shrimp-head-first", "shrimp-tail-first", "crab", "tube", "tandem",
-            "sliding-sinker", "three-way")
+            "weedless-nose", "weedless-bare", "mushroom", "shrimp-head-first",
+            "shrimp-tail-first", "crab", "tube", "tandem", "sliding-sinker",
+            "three-way", "drop-shot")
 """Riggings that the search tries. The others are decided on the bench or by a symptom."""
 
 
@@ -79,7 +82,7 @@ FEATURES: dict[str, Kind] = {
     "family": Kind(words=tuple(FAMILIES), name="family"),
     "material": Kind(words=tuple(PLASTIC_MATERIALS), name="material"),
     "colour": Kind(words=COLOURS, name="colour"),
-    "plastic_length_mm": _number("mm", "length of plastic", FORAGE),
+    "plastic_length_mm": _number("mm", "length of plastic", FORAGE, CUT_DOWN),
     "body_height_mm": _number("mm", "height of body"),
     "floats": Kind(flag=True, name="plastic floats"),
     "moves_alone": Kind(flag=True, name="tail works by itself"),
@@ -89,7 +92,10 @@ FEATURES: dict[str, Kind] = {
     "fit": Kind(words=FIT_WORDS, name="hook in this plastic"),
     "mouth_fits": Kind(flag=True, name="hook fits the fish's mouth"),
     "hook_order": _number("", "size of hook, #4 is 1 and 9/0 is 10"),
-    "hook_wire": Kind(words=("fine", "medium", "heavy"), name="wire for what the fish needs"),
+    "hook_wire": Kind(words=WIRES, name="wire of the hook"),
+    "sits": _number("", "how the hook sits, 1 well"),
+    "head_over_table": _number("", "head over the depth table's weight"),
+    "hook_over_drag": _number("", "what opens the hook over the drag that is set"),
     "hook_over_fish": _number("", "what opens the hook over what the fish needs of a line"),
     "pull_over_hook": _number("", "what the fish pulls over what opens the hook"),
     "by_practice": Kind(flag=True, name="hook size by working length"),
@@ -98,6 +104,7 @@ FEATURES: dict[str, Kind] = {
     "keeper": Kind(words=KEEPERS, name="keeper"),
     "keeper_holds": Kind(flag=True, name="keeper holds this plastic"),
     "head_over_body": _number("", "head's diameter over height of body"),
+    "head_over_nose": _number("", "head's diameter over height of the nose"),
     "rigging": Kind(words=SEARCHED, name="rigging"),
     "weedless": Kind(flag=True, name="weedless"),
     "line_mm": _number("mm", "line"), "line_kg": _number("kg", "line holds"),

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ilha.core.choose.box import BoxHead, BoxLine, BoxPlastic, BoxRod
 from ilha.core.choose.combine import WEEDLESS
+from ilha.core.choose.leaders import Beside
 from ilha.core.choose.rules import Conflict, Rule
 from ilha.core.choose.situation import Situation
 
@@ -34,9 +35,11 @@ class Overruled:
 @dataclass(frozen=True)
 class Outfit:
     """One whole proposal. score : the sum of its reasons that do not speak of rod and line.
-    leader : N; leader_id : of a spool in the box, None for none that suits. verdict : a code of
-    ``schools.VERDICTS``. fit : how its hook sits, 2 well to 0 badly; fit_word : why not well.
-    needs_kg : what the line must hold. weedless : whether its hook is covered."""
+    leader : N; leader_id : of a spool in the box, None for none that suits; leader_says : why
+    practice ties it, "" where the school does; beside : the line and leader others fish there.
+    verdict : a code of ``schools.VERDICTS``. fit : how its hook sits, 2 well to 0 badly;
+    fit_word : why not well. needs_kg : what the line must hold. 
+    weedless : whether its hook is covered."""
 
     score: float
     plastic: BoxPlastic
@@ -49,6 +52,8 @@ class Outfit:
     retrieve: str
     leader: float
     leader_id: str | None
+    leader_says: str
+    beside: Beside | None
     verdict: str
     reach: float
     clear: float
@@ -83,3 +88,5 @@ class Choice:
     tried: int
     nearest: Outfit | None = None
     """Where nothing is worth a proposal: what comes nearest to one."""
+    on_lead: bool = False
+    """Whether no head does, so that a sinker carries what is proposed."""

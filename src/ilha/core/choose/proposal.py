@@ -15,13 +15,16 @@ from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
 from ilha.core.choose.scoring import scores
-from ilha.core.choose.search import picks_of, tied, way_of_rigging
+from ilha.core.choose.search import tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.doubt import INPUTS, Sure
-from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, VERDICTS, by_depth_table, of_a_size
+from ilha.core.judge.schools import (
+    VERDICTS,
+    of_a_size,
+)
 from ilha.core.move.fall import Falling, Swing, fed_path
 from ilha.core.move.hold import height_share
 
@@ -69,7 +72,8 @@ STILL = frozenset({
     "look", "family", "material", "plastic_length_mm", "body_height_mm", "floats", "moves_alone",
     "shape", "head_g", "hook_order", "hook_wire", "hook_over_fish", "by_practice", "reach",
     "clear_mm", "keeper", "keeper_holds", "head_over_body", "rigging", "weedless", "fit",
-    "mouth_fits", "pull_over_hook"})
+    "mouth_fits", "pull_over_hook", "sits", "head_over_nose",
+    "head_over_table", "hook_over_drag"})
 """Features that the water does not decide."""
 
 
@@ -80,7 +84,7 @@ def _still_points(
     facts = situation.facts()
     fired = [rule for rule in rules if rule.fired(facts)
              and all(name in STILL for name in (*rule.gives, *rule.fits))]
-    points = scores(Still(box, rows, situation.fish, situation.needs_kg), fired)
+    points = scores(Still(box, rows, situation), fired)
     return np.broadcast_to(points, (rows.head.size, 1))[:, 0]
 
 
@@ -137,7 +141,8 @@ def board_of(
     """The board of heads on the outfit's plastic, rod and line, tied and brought back as it is."""
     cond = situation.conditions(np.array([outfit.line.diameter]),
                                 situation.presented(outfit.retrieve), density=outfit.line.density)
-    rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.head.head)
+    rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.head.head,
+                   situation.surface_speed)
     slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
                  outfit.rod.rod, situation.school, rigging, trace=trace, slow=slow,
@@ -212,26 +217,6 @@ def _way(situation: Situation, outfit: Outfit, b: Board, i: int) -> Way:
                   float(b.glide.vertical[i, 0]), presented.speed)
 
 
-def by_school(
-    situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Rule]
-) -> dict[str, BoxHead | None]:
-    """What each school of weight ties on for this plastic: the lightest over every rod and line
-    of the box; the depth table's on the outfit's own."""
-    rungs = rungs_for(situation, box, outfit, rules)
-    whole = replace(box, plastics=(outfit.plastic,), heads=tuple(r.head for r in rungs))
-    fit = np.array([rung.fit for rung in rungs])
-    found = picks_of(whole, situation, outfit.retrieve, 0, range(len(rungs)), fit,
-                     way_of_rigging(outfit.rigging))
-    cond = situation.conditions(np.array([outfit.line.diameter]))
-    package = np.array([[r.head.head.mass + r.head.head.hook_mass + outfit.plastic.plastic.mass]
-                        for r in rungs])
-    usable = (package <= outfit.rod.rod.lure_max) & (fit > FITS_BADLY)[:, None]
-    table = by_depth_table(np.array([r.head.head.mass for r in rungs]), usable,
-                           np.atleast_1d(cond.depth), np.atleast_1d(cond.surface_speed))
-    found[TABLE.key] = int(table[0]) if table[0] >= 0 else None
-    return {key: None if (at := found[key]) is None else rungs[at].head for key in SCHOOLS}
-
-
 @dataclass(frozen=True)
 class Moved:
     """What one changed fact makes of the first proposal. parts : of the outfit that are others;
@@ -243,8 +228,8 @@ class Moved:
     parts: tuple[str, ...]
 
 
-ASKED = ("clarity", "light", "temperature_trend", "cover", "mood", "feeding", "pests", "shank",
-         "leader", "sinker")
+ASKED = ("clarity", "light", "temperature_trend", "cover", "mood", "feeding", "finding", "pests",
+         "shank", "leader", "sinker")
 """Facts and schools whose other values are tried; the current is tried half as strong and twice."""
 PARTS = ("plastic", "head", "rigging", "line", "rod", "colour", "tip", "retrieve")
 

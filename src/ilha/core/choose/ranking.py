@@ -12,11 +12,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.bench.strength import opens_at, wire_for
+from ilha.core.bench.strength import hook_word
 from ilha.core.choose.box import Box, catalogue, leader_of
 from ilha.core.choose.combine import WEEDLESS
 from ilha.core.choose.features import COLOURS, TIPS
 from ilha.core.choose.found import Found
+from ilha.core.choose.leaders import leader_asked
 from ilha.core.choose.outfit import Choice, Outfit, Reason
 from ilha.core.choose.rules import RULES, Rule, conflicts, given
 from ilha.core.choose.scoring import (
@@ -33,7 +34,6 @@ from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.schools import VERDICTS
-from ilha.core.units import newtons_of_kg
 
 SHOWN = 3
 
@@ -41,7 +41,7 @@ Kept = dict[tuple[object, ...], "Found | None"]
 """Searches made before, by what the water model asked of the situation: facts that only rules read
 cost no new one."""
 ONLY_RULES = frozenset({"clarity", "light", "temperature_trend", "cover", "pests", "symptom",
-                        "shank", "leader", "sinker", "bottom"})
+                        "finding", "shank", "leader", "sinker", "bottom"})
 CANDIDATES = 400
 """The best so many rows are looked at with what is chosen last: those rules give too little to
 bring up one from below."""
@@ -52,6 +52,7 @@ class _Ranking:
 
     def __init__(self, found: Found, box: Box, situation: Situation, fired: Sequence[Rule]) -> None:
         self.found, self.box, self.situation, self.fired = found, box, situation, fired
+        self.facts = situation.facts()
         self.scored = score_rows(found, box, situation, fired)
         self.ways = ways = [self._finish(k) for k in range(len(self.scored))]
         self.way = np.concatenate([np.full(w.row.size, k) for k, w in enumerate(ways)])
@@ -123,17 +124,18 @@ class _Ranking:
                           of_tackle(rule)) for rule in self.fired]
         overruled = overruled_of(reasons, features, fish)
         reasons = sorted((r for r in reasons if r.gave != 0.0), key=lambda r: -abs(r.gave))
-        opens = float(opens_at(head.wire, head.gape))
-        leader, spool = leader_of(self.situation.leader, line.holds, words["tip"], box.leaders)
+        asked = leader_asked(self.facts)
+        leader, spool = leader_of(self.situation.leader, line.holds, asked.kg, box.leaders)
         return Outfit(
             score=float(self.total[i]), plastic=box.plastics[int(found.rows.plastic[row])],
             head=head, line=line, rod=box.rods[int(found.rod[column])],
             rigging=str(found.rows.keys[row]), **words, leader=leader,
-            leader_id=None if spool is None else spool.id,
+            leader_id=None if spool is None else spool.id, leader_says=asked.says,
+            beside=asked.beside,
             verdict=VERDICTS[int(judged.verdict[row, column])],
             reach=float(found.rows.reach[row]), clear=float(found.rows.clear[row]),
             fit=int(found.rows.fit[row]), fit_word=str(found.rows.word[row]),
-            wire=wire_for(newtons_of_kg(self.situation.needs_kg), opens),
+            wire=hook_word(head.hook_size, head.wire),
             needs_kg=self.situation.needs_kg, reasons=tuple(reasons), overruled=overruled,
         )
 
@@ -218,5 +220,14 @@ def choose(
         return Choice(situation, (), None, fired, quarrels, {}, 0)
     ranking = _Ranking(found, whole, situation, fired)
     outfits = ranking.apart(SHOWN)
+    on_lead = False
+    if not outfits and not (situation.swum_place or situation.on_top):
+        # No head does: what a sinker carries is looked at before nothing is said.
+        way = "three-way" if situation.stance == "drifting" else "sliding-sinker"
+        more = _searched(whole, situation, (way,), {} if kept is None else kept)
+        if more is not None:
+            carried = _Ranking(more, whole, situation, fired)
+            outfits = carried.apart(SHOWN)
+            ranking, on_lead = (carried, True) if outfits else (ranking, False)
     return Choice(situation, outfits, ranking.pair(), fired, quarrels, found.ruled_out,
-                  found.tried, None if outfits else ranking.nearest())
+                  found.tried, None if outfits else ranking.nearest(), on_lead)

@@ -27,6 +27,7 @@ class Retrieve:
     steady: bool
     height: Literal["bottom", "zone", "top"]
     feeds: tuple[str, ...] = ()
+    climbs: bool = False
 
 
 RETRIEVES = {key: Retrieve(key=key, **{**row, "feeds": tuple(row.get("feeds", ()))})

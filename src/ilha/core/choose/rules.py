@@ -15,7 +15,7 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.choose.features import FACTS, FEATURES, Asked, Kind
+from ilha.core.choose.features import FACTS, FEATURES, FORAGE, Asked, Kind
 from ilha.core.choose.fish import Fish
 from ilha.core.errors import Array, DomainError
 
@@ -81,11 +81,16 @@ class Rule:
         group, _, name = self.school.partition(":")
         if self.school and facts[group] != name:
             return False
-        return all(_holds(facts[fact], asked) for fact, asked in self.when.items())
+        return holds_in(self.when, facts)
 
     def worded(self, fish: Fish) -> str:
         """What it says, with the fish by name."""
         return self.says.replace("{fish}", fish.name)
+
+
+def holds_in(when: Mapping[str, Asked], facts: Mapping[str, Any]) -> bool:
+    """Whether every condition is met by the facts of a situation."""
+    return all(_holds(facts[fact], asked) for fact, asked in when.items())
 
 
 def _check(where: str, name: str, asked: Asked, known: Mapping[str, Kind]) -> None:
@@ -118,6 +123,18 @@ def _holds(fact: Any, asked: Asked) -> bool:
     return low <= float(fact) <= high
 
 
+TOP_CUT = (30.0, 100.0)
+"""Fish at the top that follow and do not take want it so long, mm (common practice, no source)."""
+
+
+def lengths(token: str, fish: Fish) -> tuple[float, float]:
+    """The lengths (mm) that a token stands for: what a fish eats, or a third to a half less."""
+    low, high = fish.forage_mm
+    if token == FORAGE:
+        return low, high
+    return TOP_CUT if fish.feeds == "top" else (0.5 * low, high * 2.0 / 3.0)
+
+
 def nearness(value: Array, low: float, high: float) -> Array:
     """1 inside a range, falling with the logarithm to 0 at ``EDGE`` times outside; NaN gives 0.
 
@@ -136,7 +153,7 @@ def met(values: Array, asked: Asked, fish: Fish) -> Array:
     if isinstance(asked, bool):
         return np.asarray(values == asked, dtype=float)
     if isinstance(asked, str):
-        return nearness(values, *fish.forage_mm)
+        return nearness(values, *lengths(asked, fish))
     if isinstance(asked[0], str):
         return np.asarray(np.isin(values, asked), dtype=float)
     return nearness(values, float(asked[0]), float(asked[1]))
@@ -282,8 +299,8 @@ def _against(a: Rule, b: Rule, name: str, fish: Fish) -> bool:
 def _meet(a: Asked, b: Asked, fish: Fish) -> bool:
     if isinstance(a, bool) or isinstance(b, bool):
         return a == b
-    first = fish.forage_mm if isinstance(a, str) else a
-    second = fish.forage_mm if isinstance(b, str) else b
+    first = lengths(a, fish) if isinstance(a, str) else a
+    second = lengths(b, fish) if isinstance(b, str) else b
     if isinstance(first[0], str):
         return bool(set(first) & set(second))
     return float(first[0]) <= float(second[1]) and float(second[0]) <= float(first[1])

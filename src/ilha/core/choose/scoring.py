@@ -109,8 +109,7 @@ def score_rows(
     still: Array | None = None
     out = []
     for judged in found.judged:
-        traits = Traits(box, found.rows, situation.fish, situation.needs_kg, found,
-                        situation.cast_m, judged)
+        traits = Traits(box, found.rows, situation, found, judged)
         if still is None:
             still = scores(traits, [rule for rule in rig_rules if rule not in changing])
         points = np.broadcast_to(still + scores(traits, changing), shape)

@@ -12,10 +12,10 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.bench.rigging_numbers import LEAST_SINKER, SLIDING_LEADER, TANDEM
+from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
-from ilha.core.choose.combine import ON_A_LINE, Rows, combine, sits
+from ilha.core.choose.combine import ON_A_LINE, ON_LEAD, Rows, combine, sits
 from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
@@ -23,7 +23,9 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.figures import Figures, Known, figures
 from ilha.core.judge.least import least_that_does
 from ilha.core.judge.limits import judge_school
-from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, TABLE, lightest, of_a_size
+from ilha.core.judge.schools import (
+    SCHOOLS,
+)
 from ilha.core.move.cast import Rods, cast_distance, is_guess
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble, columns, stack
@@ -32,9 +34,10 @@ from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.units import newtons_of_kg
 from ilha.core.water.conditions import Conditions
 
-THREE_WAY_SINKER, THREE_WAY_LEADER, THREE_WAY_DROPPER = 0.45, 1.5, 0.3
-LIFT = 1.5
-"""A three-way rig's sinker is wound up so far off the bottom, m: two or three turns."""
+LURE_N, LURE_AREA = 0.02, 4e-4
+"""A light head with a plastic of 100 mm, wet N and drag area m²: what a sinker is chosen for before
+the head is."""
+HEAVIEST_SINKER = 0.45
 LEADER_OVER_LINE = 2.0
 """Diameter of the leader over that of braid of about its strength (from memory)."""
 OVER_BY_LITTLE = 1.25
@@ -49,17 +52,19 @@ def way_of_rigging(key: str) -> str:
     return key if key in ON_A_LINE else "one"
 
 
-def tied(key: str, line: float, depth: float, front: Head) -> Rigging:
+def tied(key: str, line: float, depth: float, front: Head, current: float) -> Rigging:
     """How a rigging is tied to a line of a diameter (m), over a depth (m); leaders of usual lengths
-    (common practice). front : the front head of two."""
+    (common practice), the sinker the common weight that holds in a current (m/s). front : the front
+    head of two."""
     leader = LEADER_OVER_LINE * line
     if key == "tandem":
         return TwoHeads(front, 0.5 * TANDEM, leader)
-    if key == "sliding-sinker":
-        return OnSinker(LEAST_SINKER, 0.0, SLIDING_LEADER, leader, 0.0)
-    if key == "three-way":
-        return OnSinker(THREE_WAY_SINKER, THREE_WAY_DROPPER, THREE_WAY_LEADER, leader,
-                        min(LIFT, 0.5 * depth))
+    if key in ON_LEAD:
+        at = on_lead(key, depth=depth)
+        size = carried(key, LURE_N, LURE_AREA, line, depth, current).size
+        # Where none holds the heaviest is asked, and the water says what it thinks of it.
+        mass = size if np.isfinite(size) else HEAVIEST_SINKER
+        return OnSinker(mass, at.dropper, at.leader, leader, at.lift)
     return None
 
 
@@ -73,7 +78,7 @@ def reference_line(needs_kg: float) -> float:
 
 def _figures(box: Box, cond: Conditions, way: str, body: Body, slow: Array) -> Figures:
     rigging = tied(way, float(np.median(cond.line_diameter)), float(np.min(cond.depth)),
-                   box.heads[0].head)
+                   box.heads[0].head, float(np.max(np.abs(cond.surface_speed))))
     return figures(cond, body, box.rods[0].rod, rigging, body if way == "tandem" else None,
                    slow=slow)
 
@@ -133,7 +138,7 @@ def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
 
 
 @dataclass(frozen=True)
-class _Tied:
+class Tied:
     """The rows that are tied on in one way: which rows, of which pair each is, and the figures of
     the pairs, of every line and with each rod. Riggings of one plastic on one head fall and hold
     alike: each pair is computed once."""
@@ -172,9 +177,9 @@ class _Tied:
         return replace(_presented(self.wide, presented), known=known)
 
 
-def _tie(
+def tie(
     box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
-) -> _Tied:
+) -> Tied:
     heads = len(box.heads)
     pairs, back = np.unique(rows.plastic[mine] * heads + rows.head[mine], return_inverse=True)
     p, h = np.divmod(pairs, heads)
@@ -183,10 +188,10 @@ def _tie(
     f = replace(_figures(box, cond, way, body, box.slow_of(p, h)), bare=True)
     thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered
               else casts(box, f, lines).reshape(p.size, -1))
-    return _Tied(mine, back, p, f, _spread(f, box, thrown, p))
+    return Tied(mine, back, p, f, _spread(f, box, thrown, p))
 
 
-def _judged(box: Box, situation: Situation, tied_: Sequence[_Tied], presented: Presented) -> Judged:
+def _judged(box: Box, situation: Situation, tied_: Sequence[Tied], presented: Presented) -> Judged:
     """All rows as they are brought back in one way."""
     put = np.argsort(np.concatenate([one.mine for one in tied_]))
     parts: list[dict[str, Any]] = []
@@ -213,42 +218,6 @@ def _judged(box: Box, situation: Situation, tied_: Sequence[_Tied], presented: P
     return Judged(presented, codes=codes, least=least, **put_)
 
 
-def picks_of(
-    box: Box, situation: Situation, retrieve: str, plastic: int, heads: Sequence[int],
-    fit: Indices, way: str,
-) -> dict[str, int | None]:
-    """What each school ties on for a plastic: the lightest over all rods and lines of the box.
-
-    plastic, heads : indices. fit : (H,) of the heads. way : how the water meets the rigging.
-    Returns indices into ``heads``; the depth table has its own way and is left out.
-    """
-    lines = np.array([line.diameter for line in box.lines])
-    count = len(heads)
-    zero = np.zeros(count)
-    rows = Rows(np.full(count, plastic), np.asarray(heads), np.zeros(count, dtype=int), zero, zero,
-                fit, np.full(count, ""), 0)
-    presented = situation.presented(retrieve)
-    cond = situation.conditions(lines, presented, density=densities(box.lines)).checked()
-    one = _tie(box, cond, rows, way, np.arange(count), lines)
-    wide = replace(one.brought_back(presented, len(box.rods)),
-                   counts=(fit > FITS_BADLY)[one.order])
-    shape = (count, one.wide.cast.shape[1])
-    mass = np.array([box.heads[h].head.mass for h in heads])[one.order]
-    out: dict[str, int | None] = {}
-    for key, school in SCHOOLS.items():
-        if key == TABLE.key:
-            continue
-        judgement, _ = judge_school(wide, school, shape)
-        scope = (None if presented.steady
-                 else np.broadcast_to(wide.holds.scope[1], shape))
-        found = lightest(mass, judgement.verdict, fit[one.order], scope)
-        found = found[found >= 0]
-        by_size = np.lexsort((found, of_a_size(mass[found])))
-        best = None if found.size == 0 else int(found[by_size[0]])
-        out[key] = None if best is None else int(one.order[best])
-    return out
-
-
 def _presented(f: Figures, presented: Presented) -> Figures:
     return replace(f, cond=replace(f.cond, steady=presented.steady,
                                    retrieve_speed=presented.speed))
@@ -265,7 +234,7 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
         return None
     lines = np.array([line.diameter for line in box.lines])
     ways = dict.fromkeys(situation.presented(key) for key in situation.retrieves)
-    tied_: dict[bool, list[_Tied]] = {}
+    tied_: dict[bool, list[Tied]] = {}
     kinds = np.array([way_of_rigging(key) for key in rows.keys])
     for presented in ways:
         # What is let down is not cast; beside that the way it is brought back changes no figure.
@@ -273,9 +242,9 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
             cond = situation.conditions(
                 lines, presented, density=densities(box.lines)).checked()
             tied_[presented.lowered] = [
-                _tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
+                tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
                 for kind in dict.fromkeys(kinds.tolist())]
-    on_sinker = np.isin(kinds, ("sliding-sinker", "three-way"))
+    on_sinker = np.isin(kinds, ON_LEAD)
     on_line = np.isin(kinds, ON_A_LINE)[:, None]
     judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)
     # Rigs that are lengths of line are lifted, let down or held: never swum.

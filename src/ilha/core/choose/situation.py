@@ -28,17 +28,23 @@ Trend = Literal["falling", "steady", "rising"]
 Clarity = Literal["clear", "stained", "dirty"]
 Light = Literal["low", "bright", "night"]
 Mood = Literal["keen", "steady", "shy"]
+Finding = Literal["search", "found"]
 Symptom = Literal["follows", "short-bites", "tails-bitten", "pulled-down", "pests", "snags",
                   "no-bottom", "spins", "missed", "broken-off", "bent-hooks"]
 WORDS: dict[str, tuple[str, ...]] = {
     "place": tuple(PLACES), "stance": tuple(STANCES), "bottom": get_args(Bottom),
     "cover": get_args(Cover), "temperature_trend": get_args(Trend), "clarity": get_args(Clarity),
     "light": get_args(Light), "mood": get_args(Mood), "feeding": get_args(Feeds),
-    "symptom": get_args(Symptom), "school": tuple(SCHOOLS), "shank": tuple(SHANKS),
+    "symptom": get_args(Symptom), "finding": get_args(Finding),
+    "school": tuple(SCHOOLS), "shank": tuple(SHANKS),
     "leader": tuple(LEADERS), "sinker": ("jig", "sinker"),
 }
 """What each fact of a situation may be; rules may ask for nothing else."""
 
+OPEN_FACTS = ("feeding", "symptom", "finding")
+"""Facts that may be left open."""
+KEEPS_BOTTOM, KEEPS_FROM = ("bridge", "dock", "channel", "harbour", "jetty"), 0.3
+"""Places, and the current (m/s) from which fish on the bottom there are fished in contact."""
 HOPPED_SPEED = 0.6
 """Speed of the reel (m/s) that the retrieve's figures are of where nothing is swum."""
 LET_DOWN_FROM = 25.0
@@ -54,9 +60,11 @@ class Situation:
 
     depth m, surface_speed and wind m/s, line_diameter m (None: any in the box), cast m and
     tip_height m (None: the place's, the stance's). feeding : None as the fish does. zone : m above
-    the bottom, in place of the fish's own. fish_kg : expected, None: of usual size. line_least_kg :
-    what the line must hold, None: by fish and cover. shank, leader, sinker : the schools that the
-    user holds with. retrieve : a key of ``RETRIEVES``, None: the rules choose; retrieve_speed : of
+    the bottom, in place of the fish's own.
+    finding : whether fish are still searched for or found. fish_kg : expected, None:
+    of usual size. line_least_kg : what the line must hold, None: by fish and cover.
+    shank, leader, sinker : the schools that the user holds with.
+    retrieve : a key of ``RETRIEVES``, None: the rules choose; retrieve_speed : of
     the reel where it is swum, m/s, None: as the retrieve or the place has it. lowered : let down
     and not cast, None: by stance and charted depth (m; None: depth). fall, feed_tension,
     cast_angle_deg, wind_angle_deg, profile, salinity, drift_plane : as in
@@ -83,6 +91,7 @@ class Situation:
     mood: str = "steady"
     pests: bool = False
     symptom: str | None = None
+    finding: str | None = None
     school: str = "lightest-practical"
     shank: str = "middle"
     leader: str = "bites"
@@ -115,7 +124,7 @@ class Situation:
     def __post_init__(self) -> None:
         for name, allowed in WORDS.items():
             value = getattr(self, name)
-            if value not in allowed and not (value is None and name in ("feeding", "symptom")):
+            if value not in allowed and not (value is None and name in OPEN_FACTS):
                 raise DomainError(name, "must be one of " + ", ".join(allowed), value, "", "choose")
         if self.retrieve is not None and self.retrieve not in RETRIEVES:
             raise DomainError("retrieve", "must be one of " + ", ".join(RETRIEVES), self.retrieve,
@@ -171,6 +180,13 @@ class Situation:
         return self.zone[0] > 0.0
 
     @property
+    def keeps_bottom(self) -> bool:
+        """Whether practice keeps the bottom here, whatever the school: fish that are taken on it,
+        by a bridge, a dock, a jetty or in a channel, in a current (common practice, no source)."""
+        return (self.feeds == "bottom" and self.zone_typed is None and self.place in KEEPS_BOTTOM
+                and self.surface_speed >= KEEPS_FROM)
+
+    @property
     def on_top(self) -> bool:
         return self.feeds == "top" and self.zone_typed is None
 
@@ -217,7 +233,8 @@ class Situation:
         found = tuple(
             key for key, r in RETRIEVES.items()
             if (r.steady or not swum) and (not r.feeds or self.feeds in r.feeds)
-            and not (self.off_bottom and r.height == "bottom")
+            and not (self.off_bottom and r.height == "bottom"
+                     and not (r.climbs and self.feeds == "suspended"))
             and (key != "let-down" or self.stance in AFLOAT)
             and (key != DOWN_A_LEDGE or self.falls_away))
         return found or (self.first_retrieve,)

@@ -8,17 +8,27 @@ from functools import cached_property
 
 import numpy as np
 
-from ilha.core.bench.fit import MOUTHS
-from ilha.core.bench.keeper import keeper_for
-from ilha.core.bench.strength import DRAG_HIGH, opens_at, wire_for
+from ilha.core.bench.fit import MOUTHS, REACH_HIGH
+from ilha.core.bench.keeper import keeper_for, nose_of
+from ilha.core.bench.seat import LONG, PINCH_HIGH
+from ilha.core.bench.strength import DRAG_HIGH, hook_word, opens_at
 from ilha.core.choose.box import Box
 from ilha.core.choose.combine import WEEDLESS, Rows, by_practice
 from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
 from ilha.core.choose.found import Found, Judged
+from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array
-from ilha.core.judge.schools import FALLS_SHORT, MARGINAL, TOO_HEAVY, TOO_LIGHT
+from ilha.core.judge.schools import (
+    FALLS_SHORT,
+    FITS_WELL,
+    MARGINAL,
+    TOO_HEAVY,
+    TOO_LIGHT,
+    table_mass,
+)
 from ilha.core.rig.bodies import ball_diameter
+from ilha.core.rig.outline import PROFILES, Outline
 from ilha.core.tables import HOOKS
 from ilha.core.units import G, newtons_of_kg
 
@@ -27,13 +37,20 @@ ORDER = {hook.size: hook.order for hook in HOOKS}
 
 @dataclass(frozen=True)
 class Still:
-    """Features that the water does not decide, (N, 1) over rows. needs_kg : what the line must
-    hold."""
+    """Features that the water does not decide, (N, 1) over rows."""
 
     box: Box
     rows: Rows
-    fish: Fish
-    needs_kg: float
+    situation: Situation
+
+    @property
+    def fish(self) -> Fish:
+        return self.situation.fish
+
+    @property
+    def needs_kg(self) -> float:
+        """What the line must hold."""
+        return self.situation.needs_kg
 
     def of(self, name: str) -> Array:
         """One feature.
@@ -92,6 +109,20 @@ class Still:
         return np.asarray(FIT_WORDS)[::-1][self.rows.fit][:, None]
 
     @property
+    def sits(self) -> Array:
+        """1 where the hook sits well, less the farther back it comes out: a slope, not a wall."""
+        late = np.clip((PINCH_HIGH - self.rows.reach) / (PINCH_HIGH - REACH_HIGH), 0.0, 1.0)
+        slope = np.where(self.rows.word == LONG, late, 0.0)
+        return np.asarray(np.where(self.rows.fit == FITS_WELL, 1.0, slope)[:, None])
+
+    @property
+    def head_over_table(self) -> Array:
+        """The head over what the depth table has for this depth and current."""
+        wanted = float(table_mass(np.asarray(self.situation.depth),
+                                  np.asarray(self.situation.surface_speed)))
+        return np.asarray(self.head_g / 1e3 / wanted)
+
+    @property
     def mouth_fits(self) -> Array:
         return self._heads([h.gape <= MOUTHS[self.fish.mouth] for h in self.box.heads])
 
@@ -101,15 +132,18 @@ class Still:
 
     @property
     def hook_wire(self) -> Array:
-        """From the ratio of what opens the hook to what the fish needs of a line."""
-        needs = newtons_of_kg(self.needs_kg)
-        return self._heads([wire_for(needs, float(opens_at(h.wire, h.gape)))
-                            for h in self.box.heads])
+        """Of the hook itself, beside the usual of its size."""
+        return self._heads([hook_word(h.hook_size, h.wire) for h in self.box.heads])
 
     @property
     def hook_over_fish(self) -> Array:
         opens = opens_at([h.wire for h in self.box.heads], [h.gape for h in self.box.heads])
         return self._heads(list(opens / newtons_of_kg(self.needs_kg)))
+
+    @property
+    def hook_over_drag(self) -> Array:
+        """What opens the hook over the greatest drag that is set on what the fish needs."""
+        return np.asarray(self.hook_over_fish / DRAG_HIGH)
 
     @property
     def pull_over_hook(self) -> Array:
@@ -135,10 +169,23 @@ class Still:
     @cached_property
     def keeper_holds(self) -> Array:
         kinds = sorted({h.keeper for h in self.box.heads})
-        table = np.array([[keeper_for(k, p.material, p.plastic.height)[0] for k in kinds]
-                          for p in self.box.plastics])
+        table = np.array([[keeper_for(k, p.material, p.plastic.height, nose)[0] for k in kinds]
+                          for p, nose in zip(self.box.plastics, self.noses, strict=True)])
         which = np.array([kinds.index(h.keeper) for h in self.box.heads])
         return np.asarray(table[self.rows.plastic, which[self.rows.head]][:, None])
+
+    @cached_property
+    def noses(self) -> list[float]:
+        """Heights of the plastics' noses, m."""
+        return [nose_of(Outline(p.body_length, p.plastic.height, PROFILES[p.look]))
+                for p in self.box.plastics]
+
+    @property
+    def head_over_nose(self) -> Array:
+        """The head's diameter over the height of the nose it meets."""
+        ball = self._heads([float(ball_diameter(h.head.mass, h.head.density))
+                            for h in self.box.heads])
+        return np.asarray(ball / self._plastics(self.noses).astype(float))
 
     @property
     def head_over_body(self) -> Array:
@@ -158,10 +205,9 @@ class Still:
 @dataclass(frozen=True)
 class Traits(Still):
     """With what the water and the tackle decide, each in its own shape: (N, 1) rows, (1, C) columns
-    or (N, C). wanted_cast : m. judged : as they are brought back in one way."""
+    or (N, C). judged : as they are brought back in one way."""
 
     found: Found
-    wanted_cast: float
     judged: Judged
 
     def _lines(self, values: Sequence[float]) -> Array:
@@ -190,7 +236,7 @@ class Traits(Still):
     @property
     def cast_over_reach(self) -> Array:
         """1 where it reaches, and where it is let down."""
-        wanted = self.wanted_cast
+        wanted = self.situation.cast_m
         return np.maximum(1.0, wanted / np.maximum(self.judged.cast, 0.1))
 
     @property

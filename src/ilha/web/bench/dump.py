@@ -12,6 +12,7 @@ from ilha.core.bench.seat import can, graded
 from ilha.core.bench.straight import Finding as Found
 from ilha.core.bench.trainer import Drill
 from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY
+from ilha.core.tables import SCENT
 from ilha.core.units import g_from_kg, mm_from_m
 from ilha.desk import convert
 from ilha.desk.bench import OnBench, Strength
@@ -37,6 +38,7 @@ def fit(b: OnBench) -> p.Fit:
         "hooks": _hooks(b),
         "strength": None if b.strength is None else _strength(b.strength),
         "leaders": [{"key": key, "holds_kg": kg} for key, kg in b.leaders.items()],
+        "scent": SCENT[b.plastic["material"]],
         "keeper": {"good": b.keeper[0], "says": b.keeper[1]},
         "rigging": b.shown,
         "riggings": [_plan(r) for r in b.riggings],

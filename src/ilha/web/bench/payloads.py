@@ -100,6 +100,7 @@ class Fit(Payload):
     leaders: list[LeaderSchool] = Field(description="for the line; empty without one")
     strength: Strength | None = Field(description="null without a line")
     keeper: KeeperNote
+    scent: str = Field(description="how long scent lasts in this material")
     rigging: str = Field(description="that the hooks are judged in: as asked, else the usual")
     riggings: list[RiggingPlan]
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from ilha.core.bench.rigging_numbers import Slit
 from ilha.desk.records import (
     NewLeader,
     NewLine,
@@ -34,6 +35,8 @@ class Plastic(Payload):
     traced: bool
     weighed: bool = Field(description="on a scale; else from shape and material")
     measured: bool = Field(description="all round; else typical of its look and length")
+    slit: Slit
+    slit_mm: float
     shape_g: float = Field(description="what its shape and material say of its weight")
     carried: int
     condition: str

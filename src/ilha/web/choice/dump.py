@@ -33,7 +33,7 @@ def choice(c: Chosen) -> p.Choice:
     return p.Choice.model_validate({
         "asked": _asked(c), "computed_utc_s": c.at.now_s, "why": why,
         "outfits": [_outfit(c, outfit) for outfit in c.outfits],
-        "pair": c.pair, "fired": [rule.key for rule in found.fired],
+        "pair": c.pair, "on_lead": found.on_lead, "fired": [rule.key for rule in found.fired],
         "conflicts": [{
             "feature": q.feature, "first": q.first.key, "second": q.second.key,
             "outweighs": None if q.outweighs is None else q.outweighs.key,
@@ -53,7 +53,8 @@ def _asked(c: Chosen) -> dict[str, Any]:
         "light_from": "chosen" if asked.light else "sun", "feeding": s.feeds,
         "zone_from_m": round(low, 2), "zone_to_m": round(high, 2), "cast_m": s.cast_m,
         "tip_height_m": s.tip, "retrieve": s.retrieve, "weighs_kg": round(s.weighs_kg, 2),
-        "needs_kg": round(s.needs_kg, 2), "fall": s.fall, "profile": s.profile,
+        "needs_kg": round(s.needs_kg, 2), "keeps_bottom": s.keeps_bottom,
+        "finding": s.finding, "fall": s.fall, "profile": s.profile,
         "practical_salinity": s.salinity, "wind_m_s": s.wind,
         "clock": c.at.span.clock_of(asked.step), "fish": s.fish.key, "fish_name": s.fish.name,
     }
@@ -69,6 +70,8 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
         "rigging_name": NAMES[o.rigging], "covered": o.weedless, "colour": o.colour,
         "own_colour": o.plastic.colour_name, "tip": o.tip, "leader_kg": round(o.leader / G, 2),
         "leader_id": None if o.leader_id is None else int(o.leader_id),
+        "leader_says": o.leader_says,
+        "beside": None if o.beside is None else vars(o.beside),
         "line_kg": round(o.line.holds / G, 2), "needs_kg": round(o.needs_kg, 2),
         "over_g": one(g_from_kg(f.over), 2), "fit": FITS[o.fit], "fit_word": o.fit_word,
         "cast_is_guess": bool(np.ravel(is_guess(o.rod.rod, np.array([f.package])))[0]),
@@ -86,8 +89,9 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
                      "gave": round(r.gave, 2), "tackle": r.tackle} for r in o.reasons],
         "overruled": [{"rule": v.rule.key, "says": v.rule.worded(s.fish), "feature": v.feature,
                        "by": [rule.key for rule in v.by]} for v in o.overruled],
-        "schools": [{"school": key, "head_id": None if head is None else int(head.head.id)}
-                    for key, head in c.schools(o).items()],
+        "schools": [{"school": key, "stopped": ties.stopped,
+                     "head_id": None if ties.head is None else int(ties.head.head.id)}
+                    for key, ties in c.schools(o).items()],
         "scenario": c.scenario(o, f),
     }
 

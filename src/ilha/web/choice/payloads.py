@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.core.choose.fish import Feeds
-from ilha.core.choose.situation import Bottom, Light
+from ilha.core.choose.situation import Bottom, Finding, Light
 from ilha.core.choose.zones import Cover
 from ilha.desk.asked import Id
 from ilha.desk.outfit import ChoiceQuestion, DoctorQuestion, FanQuestion
@@ -50,6 +50,15 @@ class WayOfLure(Payload):
 class SchoolPick(Payload):
     school: School
     head_id: Id | None
+    stopped: str = Field(description="the limit that stops every head, where there is none")
+
+
+class BesideLine(Payload):
+    """What others fish there."""
+
+    line_kg: float
+    leader_kg: float
+    says: str
 
 
 class Outfit(Payload):
@@ -66,6 +75,8 @@ class Outfit(Payload):
     own_colour: str = Field(description="the colour's own name in the box")
     tip: str
     leader_kg: float
+    leader_says: str = Field(description="why practice ties it; empty: as the school has it")
+    beside: BesideLine | None = Field(description="the line and leader that others fish there")
     leader_id: Id | None = Field(description="of a spool in the box; null: none there suits")
     line_kg: float
     needs_kg: float = Field(description="what the line must hold, by fish and cover")
@@ -74,7 +85,7 @@ class Outfit(Payload):
     fit_word: str
     cast_is_guess: bool
     hook_size: str
-    wire: Literal["fine", "medium", "heavy"]
+    wire: Literal["light", "medium", "heavy"] = Field(description="of the hook, beside its size")
     score: float
     verdict: Verdict
     decided: str = Field(description="the limit's code")
@@ -150,6 +161,9 @@ class Asked(Payload):
     retrieve: Retrieve | None = Field(description="chosen; null: the rules chose")
     weighs_kg: float
     needs_kg: float
+    keeps_bottom: bool = Field(
+        description="practice keeps the bottom for these fish here, whatever the school")
+    finding: Finding | None
     fall: str
     profile: str
     practical_salinity: float
@@ -172,6 +186,7 @@ class Choice(Payload):
     computed_utc_s: float = Field(description="when it was computed, to the minute")
     outfits: list[Outfit]
     why: Why | None = Field(description="why there is none")
+    on_lead: bool = Field(description="no head does here: a sinker carries what is proposed")
     pair: list[int] = Field(description="two of the outfits, the covered one first; or none")
     fired: list[str]
     conflicts: list[Conflict]
