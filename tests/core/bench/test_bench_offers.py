@@ -8,9 +8,11 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from ilha.core.bench.keeper import keeper_for
 from ilha.core.bench.rigging_numbers import Bench
 from ilha.core.bench.riggings import COVERS, NAMES, ON_THE_LINE, TAKES, Rigging, riggings
 from ilha.core.bench.seat import FROM_BELOW, takes_shape
+from ilha.core.bench.strength import hook_word
 from ilha.core.choose.box import catalogue
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.outline import PROFILES, Outline
@@ -69,7 +71,9 @@ def _pair(
     plastic = Plastic(length, 0.8 * height, height, 0.012, 1080.0, "paddle")
     return Bench(plastic, Outline(body, height, PROFILES[look]), look,
                  Head("h", 0.0053, 11340.0, shape, 0.0012), h.straight_mm * 1e-3,
-                 h.gape_mm * 1e-3, compress=COMPRESS[material], cover="low-weed")
+                 h.gape_mm * 1e-3, compress=COMPRESS[material], cover="low-weed",
+                 smaller=tuple((each.straight_mm * 1e-3, each.gape_mm * 1e-3)
+                               for each in reversed(HOOKS[:HOOKS.index(h)])))
 
 
 def _said(b: Bench, key: str) -> tuple[str, str]:
@@ -121,3 +125,50 @@ def test_weedless_hooks_want_a_body_that_is_long_enough(key: str) -> None:
     shape = TAKES[key].shapes[0]
     short = _pair("9/0", shape, 0.012, "plastisol", length=0.064)
     assert _said(short, key) == ("no", "the hook is longer than the body it would lie in")
+
+
+def test_a_slit_lies_under_the_point() -> None:
+    """By hand: 19 mm slit 9 deep leaves 10, of which plastisol keeps 85 % between two fingers: a
+    gape of 15 clears 6.5. Threaded, the shank lies 5 mm under the back."""
+    whole = _pair("3/0", "belly-weighted", 0.019, "plastisol")
+    slit = replace(whole, slit="belly", slit_deep=0.009)
+    plan = {r.key: r for r in riggings(slit)}
+    assert plan["weedless"].numbers["clears"].value == pytest.approx(0.015 - 0.85 * 0.010)
+    ball = replace(slit, head=replace(slit.head, shape="ball"))
+    straight = {r.key: r for r in riggings(ball)}["straight"].numbers
+    assert straight["entry"].value == pytest.approx(0.005)
+    assert straight["clears"].value == pytest.approx(0.010)
+    assert {r.key: r.suits for r in riggings(ball)}["belly-slot"] != "no"
+    closed = replace(ball, slit="none", slit_deep=0.0)
+    assert {r.key: r.suits for r in riggings(closed)}["belly-slot"] == "no"
+
+
+@pytest.mark.parametrize(("keeper", "nose", "good"), [
+    ("screw", 0.014, True), ("screw", 0.008, False), ("twist lock", 0.008, False),
+    ("wire barb", 0.008, True), ("offset bend", 0.004, True)])
+def test_the_nose_decides_which_keeper_holds(keeper: str, nose: float, good: bool) -> None:
+    """Common practice, no source: blunt noses take a screw, tapered ones are pushed on a barb."""
+    assert keeper_for(keeper, "plastisol", 0.016, nose)[0] is good
+
+
+@pytest.mark.parametrize("material", ["elastomer", "sinking elastomer", "salted elastomer"])
+def test_no_elastomer_takes_a_screw(material: str) -> None:
+    good, says = keeper_for("screw", material, 0.016, 0.016)
+    assert not good
+    assert "unless its core" in says
+    assert keeper_for("wire barb", material, 0.012, 0.010)[0]
+
+
+def test_cut_down_goes_several_sizes_down() -> None:
+    """Common practice, no source: not one size. Of 127 mm 69.85 are left, 46.85 of them body: a 3/0
+    would come out at 0.97 of it, and the choice comes nearest to 0.43."""
+    plan = next(r for r in riggings(_pair("3/0", "ball", 0.016, "plastisol", length=0.127,
+                                          look="jerk")) if r.key == "cut-down")
+    assert plan.numbers["sizes"].value >= 2
+    assert 0.25 < plan.numbers["exit"].value / 0.0468 < 0.65
+
+
+@pytest.mark.parametrize(("wire", "word"), [
+    (0.00106, "light"), (0.0012, "medium"), (0.00144, "heavy")])
+def test_wire_is_a_word_of_the_hook(wire: float, word: str) -> None:
+    assert hook_word("3/0", wire) == word

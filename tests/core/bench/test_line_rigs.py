@@ -1,4 +1,4 @@
-"""Rigs that a sinker carries: the sinker that holds, and how high the plastic rides over the bottom.
+"""Rigs that a sinker carries: the sinker that holds, how high the plastic rides over the bottom.
 Expected values: statics by hand, limits of slack water."""
 
 from __future__ import annotations
