@@ -73,9 +73,14 @@ def test_what_is_offered_is_answered(
     for _ in range(EXAMPLES):
         # Some facts are said, the others left as they are.
         share = rng.choice([0.0, 0.15, 0.4])
+        # Where one of two must be said, one is.
+        either = rng.choice(["sector_deg", "stretch_m"])
         query = {}
         for one in parameters:
-            if one.get("required") or rng.random() < share:
+            if one["name"] in ("sector_deg", "stretch_m"):
+                if one["name"] == either:
+                    query[one["name"]] = 60.0
+            elif one.get("required") or rng.random() < share:
                 value = offered(one["name"], one["schema"], rng, fish)
                 if value is not None:
                     query[one["name"]] = value

@@ -52,8 +52,8 @@ def rig(choice: Choice) -> tuple[object, ...] | None:
 def picks(s: Situation, box: Box, choice: Choice) -> dict[str, float | None]:
     """What each school of weight ties on with the first proposal's plastic, kg."""
     found = by_school(s, box, choice.outfits[0], RULES)
-    return {key: None if head is None else head.head.mass for key, head in found.items()
-            if key != "depth-table"}
+    return {key: None if ties.head is None else ties.head.head.mass
+            for key, ties in found.items() if key != "depth-table"}
 
 
 @FEW
@@ -69,7 +69,7 @@ def test_a_heavier_rod_and_a_thicker_line_make_nothing_heavier(s: Situation) -> 
     before, after = picks(s, SMALL, plain), by_school(s, more, plain.outfits[0], RULES)
     for key, mass in before.items():
         if mass is not None:
-            again = after[key]
+            again = after[key].head
             assert again is not None
             assert again.head.mass <= mass + 1e-9, key
     if rich.outfits[0].score < plain.outfits[0].score + 1e-9:

@@ -206,10 +206,10 @@ def test_other_schools_beside() -> None:
     choice = choose(HARBOUR)
     picks = by_school(HARBOUR, catalogue(), choice.outfits[0], RULES)
     assert set(picks) == set(SCHOOLS)
-    own = picks["lightest-practical"]
+    own = picks["lightest-practical"].head
     assert own is not None
     assert own.head.mass <= choice.outfits[0].head.head.mass
-    touch = picks["bottom-contact"]
+    touch = picks["bottom-contact"].head
     assert touch is not None
     assert touch.head.mass >= own.head.mass
 

@@ -88,7 +88,7 @@ def test_bad_heads_name_head_and_field(change: dict[str, float], field: str) -> 
 def test_tables_are_whole() -> None:
     assert set(FAMILIES) == {"straight", "stick", "paddle", "curl", "creature", "t-tail", "shrimp",
                              "crab", "tube", "surface"}
-    assert len(SHAPES) == 13
+    assert len(SHAPES) == 17
     assert all(0.2 <= shape.cd <= 0.7 for shape in SHAPES.values())
     assert all(0.0 < f.x_v < f.x_e <= 1.0 for f in FAMILIES.values())
     for name in ("straight_mm", "gape_mm", "wire_mm", "order"):

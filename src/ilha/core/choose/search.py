@@ -83,7 +83,7 @@ def _figures(box: Box, cond: Conditions, way: str, body: Body, slow: Array) -> F
                    slow=slow)
 
 
-_MASSES, _AREAS = 14, 5
+_MASSES, _AREAS = 17, 5
 
 
 def casts(box: Box, f: Figures, lines: Array) -> Array:
