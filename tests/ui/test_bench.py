@@ -238,3 +238,32 @@ def test_a_measured_hook_and_a_small_mouthed_fish_move_the_pick(
         "too big for its mouth")
     expect(page.locator(".bench .caution").last).to_contain_text("gilthead seabream: Spines")
     watch.must_be_clean()
+
+
+def test_two_rigs_fall_side_by_side(page: Page, server: Server, watch: Watch) -> None:
+    """The heavier is down sooner, and the picture says both times."""
+    open_bench(page, server)
+    page.get_by_role("button", name="let it fall beside another head").click()
+    page.get_by_label("Beside it, falling").select_option(label="1/8 oz ball, 2/0")
+    scene = page.locator(".fall-pair")
+    expect(scene).to_be_visible()
+    times = [float(words.removesuffix(" s"))
+             for words in scene.locator(".figure-red").all_text_contents()]
+    assert len(times) == 2
+    assert times[0] < times[1]
+    expect(scene.locator("title")).to_contain_text("s to the bottom")
+    watch.must_be_clean()
+
+
+def test_a_loose_hook_is_tied_up_as_a_head(page: Page, server: Server, watch: Watch) -> None:
+    """The box's offset hook and its bullet become a head, which the Bench rigs weedless."""
+    page.goto(f"{server.url}box")
+    page.get_by_role("button", name="All else").click()
+    page.get_by_role("button", name="tie it up with a weight").first.click()
+    page.get_by_role("button", name="Add it").click()
+    expect(page.get_by_text("It lies among the heads now")).to_be_visible()
+    page.goto(f"{server.url}bench")
+    fact(page, "head").click()
+    page.get_by_role("option", name="loose bullet weight").first.click()
+    expect(page.locator(".plan-says")).to_contain_text("a loose bullet or a weighted nose")
+    watch.must_be_clean()

@@ -33,12 +33,14 @@ function falling(plastic: Plastic, head: Head, fit: Fit, hook: HookFit, plan: Ri
 
 export function SideBySide({ plastic, head, fit, hook, plan, units, depth }: Props) {
   const { box } = useChosen();
+  const [open, setOpen] = useState(false);
   const [other, setOther] = useState<number | null>(null);
   const beside = box.heads.find((h) => h.id === other);
   const result = useQuery({ ...fitQuery({ plastic_id: plastic.id, head_id: other ?? 0 }), enabled: beside !== undefined });
   const found = result.data;
   const itsHook = found?.hooks.find((h) => h.size === found.hook_size);
   const itsPlan = found?.riggings.find((r) => r.key === found.rigging);
+  if (!open) return <p className="bench-ways"><button type="button" className="plain" onClick={() => setOpen(true)}>let it fall beside another head</button></p>;
   return (
     <section className="side-by-side">
       <label htmlFor="beside">Beside it, falling </label>
