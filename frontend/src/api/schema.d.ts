@@ -3368,6 +3368,50 @@ export interface components {
             /** Ids */
             ids: string[];
         };
+        /**
+         * KnotNote
+         * @description A knot, step by step.
+         */
+        KnotNote: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: components["schemas"]["KnotStep"][];
+            /**
+             * Strength
+             * @description share of the line's that it leaves; judgement
+             */
+            strength: number;
+            /** Turns */
+            turns: components["schemas"]["TurnsNote"][];
+        };
+        /** KnotStep */
+        KnotStep: {
+            /**
+             * Says
+             * @description {turns} stands for the turns
+             */
+            says: string;
+            /** Strokes */
+            strokes: components["schemas"]["KnotStroke"][];
+        };
+        /** KnotStroke */
+        KnotStroke: {
+            /**
+             * At
+             * @description on a sheet of 120 by 60
+             */
+            at: number[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "line" | "tag" | "other" | "wrap" | "eye" | "shank" | "pull" | "finger";
+        };
         /** Leader */
         Leader: {
             /** Diameter Mm */
@@ -5392,6 +5436,8 @@ export interface components {
              * @description in the sample: where one came from
              */
             home_url: string | null;
+            /** Knots */
+            knots: components["schemas"]["KnotNote"][];
             /** Local First */
             local_first: string;
             /** Places */
@@ -6554,6 +6600,16 @@ export interface components {
             line: number;
             /** Time Utc S */
             time_utc_s: number;
+        };
+        /**
+         * TurnsNote
+         * @description Turns on lines that hold so much or less; the last for all above.
+         */
+        TurnsNote: {
+            /** To Kg */
+            to_kg: number;
+            /** Turns */
+            turns: number;
         };
         /**
          * Visit

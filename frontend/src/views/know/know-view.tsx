@@ -9,10 +9,11 @@ import { useUnits } from "../../features/question/use-units";
 import { shapeWords } from "../../ui/weight";
 import { useChoice } from "../../features/day/use-choice";
 import { FishPart } from "./fish-part";
+import { KnotsPart } from "./knots-part";
 import { WordsPart } from "./words-part";
 import { RulesPart } from "./rules-part";
 
-const PAGES = [["rules", "Rules"], ["schools", "Schools"], ["fish", "Fish"], ["words", "Words"]] as const;
+const PAGES = [["rules", "Rules"], ["schools", "Schools"], ["fish", "Fish"], ["knots", "Knots"], ["words", "Words"]] as const;
 
 export default function KnowView() {
   const [page, setPage] = useState<(typeof PAGES)[number][0]>("rules");
@@ -24,7 +25,7 @@ export default function KnowView() {
           <button key={key} type="button" aria-pressed={page === key} onClick={() => setPage(key)}>{words}</button>
         ))}
       </div>
-      {page === "rules" ? <RulesHere /> : page === "schools" ? <Schools /> : page === "words" ? <WordsPart /> : <FishPart />}
+      {page === "rules" ? <RulesHere /> : page === "schools" ? <Schools /> : page === "words" ? <WordsPart /> : page === "knots" ? <KnotsPart /> : <FishPart />}
     </div>
   );
 }

@@ -92,6 +92,34 @@ class TermNote(Payload):
     also: list[str]
 
 
+class TurnsNote(Payload):
+    """Turns on lines that hold so much or less; the last for all above."""
+
+    to_kg: float
+    turns: int
+
+
+class KnotStroke(Payload):
+    kind: Literal["line", "tag", "other", "wrap", "eye", "shank", "pull", "finger"]
+    at: list[float] = Field(description="on a sheet of 120 by 60")
+
+
+class KnotStep(Payload):
+    says: str = Field(description="{turns} stands for the turns")
+    strokes: list[KnotStroke]
+
+
+class KnotNote(Payload):
+    """A knot, step by step."""
+
+    key: str
+    name: str
+    says: str
+    strength: float = Field(description="share of the line's that it leaves; judgement")
+    turns: list[TurnsNote]
+    steps: list[KnotStep]
+
+
 class Elsewhere(Payload):
     """An address to go to."""
 
@@ -111,5 +139,6 @@ class Reference(Payload):
     symptoms: list[SymptomNote] = Field(description="what the doctor knows")
     hardware: list[str] = Field(description="swivels and rings that are known")
     glossary: list[TermNote]
+    knots: list[KnotNote]
     home_url: str | None = Field(description="in the sample: where one came from")
     tide_service: bool = Field(description="whether a tide service is set up")

@@ -13,6 +13,7 @@ from ilha.core.advice.cautions import CAUTIONS, FIRST
 from ilha.core.advice.doctor import SYMPTOMS
 from ilha.core.advice.glossary import GLOSSARY
 from ilha.core.bench.strength import HARDWARE
+from ilha.core.bench.tying import KNOTS_DRAWN
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.choose.situation import PLACES
 from ilha.core.judge.schools import SCHOOLS
@@ -30,6 +31,7 @@ from ilha.web.reference.payloads import (
     Elsewhere,
     FishNote,
     Health,
+    KnotNote,
     PlaceNote,
     Reference,
     RetrieveNote,
@@ -70,6 +72,13 @@ def reference() -> Response:
         symptoms=[SymptomNote(key=s.key, name=s.name, says=s.says) for s in SYMPTOMS.values()],
         hardware=list(HARDWARE),
         glossary=[TermNote(term=t.term, says=t.says, also=list(t.also)) for t in GLOSSARY],
+        knots=[KnotNote.model_validate({
+            "key": k.key, "name": k.name, "says": k.says, "strength": k.strength,
+            "turns": [{"to_kg": most, "turns": n} for most, n in k.turns],
+            "steps": [{"says": s.says,
+                       "strokes": [{"kind": w.kind, "at": list(w.at)} for w in s.strokes]}
+                      for s in k.steps],
+        }) for k in KNOTS_DRAWN.values()],
         home_url=os.environ.get(HOME) or None,
         tide_service=current_app.config.get("TIDE_SERVICE") is not None,
     ))
