@@ -232,3 +232,40 @@ def test_wire_is_for_fish_that_cut_and_no_leader_is_below_its_line(client: Flask
             assert o["leader_kg"] >= o["line_kg"], fish
     teeth = get(client, "/api/choice?mark_id=1&step=72&fish=bluefish")["outfits"]
     assert {o["tip"] for o in teeth} <= {"wire", "bite piece"}
+
+
+def test_the_bottom_is_kept_where_practice_keeps_it_and_that_is_said(client: FlaskClient) -> None:
+    """Flounder in a running harbour: said, and as heavy as the depth table has it; not for bass,
+    not in slack, and not where the rule was switched off."""
+    water = "&typed_depth_m=3.0&typed_depth_step=72&typed_speed_m_s={}&typed_speed_step=72"
+    ask = "/api/choice?mark_id=1&step=72&fish={}&cover=none" + water
+    flounder = get(client, ask.format("southern-flounder", 0.4))
+    assert flounder["asked"]["keeps_bottom"]
+    box = {h["id"]: h for h in get(client, "/api/box")["heads"]}
+    assert box[flounder["outfits"][0]["head_id"]]["mass_g"] >= 6.5
+    assert flounder["outfits"][0]["leader_says"].startswith("Flatfish")
+    assert not get(client, ask.format("european-seabass", 0.4))["asked"]["keeps_bottom"]
+    assert not get(client, ask.format("southern-flounder", 0.1))["asked"]["keeps_bottom"]
+    assert client.put("/api/rules/keeps-the-bottom", json={"on": False}).status_code == 200
+    assert not get(client, ask.format("southern-flounder", 0.4))["asked"]["keeps_bottom"]
+
+
+def test_searching_or_found_is_asked(client: FlaskClient) -> None:
+    found = get(client, ASK + "&finding=found")
+    assert found["asked"]["finding"] == "found"
+    plans = get(client, "/api/choice/fan?mark_id=1&step=72&fish=european-seabass&sector_deg=90"
+                        "&finding=found")["plans"]
+    assert [p["kind"] for p in plans] == ["creep", "search"]
+    assert client.get(ASK + "&finding=lost").status_code == 422
+
+
+def test_a_plastic_keeps_its_slit(client: FlaskClient) -> None:
+    new = {"name": "slit", "look": "paddle", "material": "elastomer", "length_mm": 102,
+           "height_mm": 19, "slit": "belly"}
+    made = client.post("/api/plastics", json=new).get_json()
+    # How deep was not told: half its height.
+    assert (made["slit"], made["slit_mm"]) == ("belly", 9.5)
+    deep = client.post("/api/plastics", json={**new, "name": "deep", "slit_mm": 19})
+    assert (deep.status_code, deep.get_json()["field"]) == (422, "slit_mm")
+    fit = get(client, f"/api/fit?plastic_id={made['id']}&head_id=1")
+    assert "oil soaks in" in fit["scent"]
