@@ -27,7 +27,7 @@ export function ghostStep(slowest_s: number): number {
   return Math.max(0.5, Math.ceil((2 * slowest_s) / GHOSTS) / 2);
 }
 
-export function FallPairScene({ plastic, pair, depth, units }: { plastic: Plastic; pair: [Falling, Falling]; depth: number; units: Units }) {
+export function FallPairScene({ plastic, pair, depth, assumed, units }: { plastic: Plastic; pair: [Falling, Falling]; depth: number; assumed: boolean; units: Units }) {
   const down = (t: number, speed: number) => TOP + Math.min(1, (t * speed) / depth) * (FOOT - TOP);
   const times = pair.map((f) => (f.speed_m_s ? depth / f.speed_m_s : null));
   const slowest = Math.max(...times.map((t) => t ?? 0), 1);
@@ -67,7 +67,7 @@ export function FallPairScene({ plastic, pair, depth, units }: { plastic: Plasti
           </g>
         );
       })}
-      <text x={WIDE - 6} y={TALL - 10} textAnchor="end" className="note">{`${text(length(depth, units))} deep; still water, a slack line`}</text>
+      <text x={WIDE - 6} y={TALL - 10} textAnchor="end" className="note">{`${text(length(depth, units))} deep${assumed ? ", assumed" : ""}; still water, a slack line`}</text>
     </svg>
   );
 }

@@ -88,7 +88,7 @@ function BenchOfPlastic() {
         retry: () => void result.refetch(),
       }} />
       {fit && hook && plan && head && plastic ? (
-        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} depth={depth ?? 3} pending={result.isPlaceholderData} />
+        <Work plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} scale={scale} onHook={setHook} depth={depth} pending={result.isPlaceholderData} />
       ) : (
         <p className="waiting" role="status">Laying it on the bench …</p>
       )}
@@ -106,7 +106,7 @@ interface WorkProps {
   scale: number | null;
   onHook: (size: string) => void;
   /** of the water that the Day looks at, m */
-  depth: number;
+  depth: number | undefined;
   /** another answer is on its way */
   pending: boolean;
 }

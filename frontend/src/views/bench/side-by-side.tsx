@@ -9,17 +9,15 @@ import { useChosen } from "../../features/question/question";
 import { headName, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { plainWords } from "../../ui/typed";
+import type { OnBench } from "./steps";
 
-interface Props {
-  plastic: Plastic;
-  head: Head;
-  fit: Fit;
-  hook: HookFit;
-  plan: RiggingPlan;
-  units: Units;
-  /** of the water that the Day looks at, m */
-  depth: number;
+interface Props extends OnBench {
+  /** of the water that the Day looks at, m; none where it looks at none */
+  depth: number | undefined;
 }
+
+/** Where no water is looked at, m. */
+const ASSUMED_M = 3;
 
 const called = (head: Head, units: Units) => `${text(headName(head, units))} ${shapeWords(head.shape)}, ${head.hook_size}`;
 
@@ -50,7 +48,7 @@ export function SideBySide({ plastic, head, fit, hook, plan, units, depth }: Pro
       </select>
       {beside && (result.error ? <p role="alert" className="said">{plainWords(result.error)}</p>
         : found && itsHook && itsPlan ? (
-          <FallPairScene plastic={plastic} units={units} depth={depth}
+          <FallPairScene plastic={plastic} units={units} depth={depth ?? ASSUMED_M} assumed={depth === undefined}
                          pair={[falling(plastic, head, fit, hook, plan, units), falling(plastic, beside, found, itsHook, itsPlan, units)]} />
         ) : <p role="status" className="waiting">Letting both go …</p>)}
     </section>

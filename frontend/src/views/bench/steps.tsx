@@ -4,7 +4,8 @@ import { ON_LINE, laidOut } from "../../drawing/geometry/rigged";
 import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { planNumber, said, type Units } from "../../base/units";
 
-interface Props {
+/** One rig as it lies on the bench. */
+export interface OnBench {
   plastic: Plastic;
   head: Head;
   fit: Fit;
@@ -21,7 +22,7 @@ export function filled(says: string, plan: RiggingPlan, units: Units): string {
   });
 }
 
-export function Steps({ plastic, head, fit, hook, plan, units }: Props) {
+export function Steps({ plastic, head, fit, hook, plan, units }: OnBench) {
   const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
   const last = plan.steps.length - 1;
   // Laid alongside at first, then drawn on step by step.
