@@ -6,7 +6,7 @@ import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, fact
+from tests.ui.conftest import AXE, PHONE, Server, Watch, axe_clean, fact
 
 pytestmark = pytest.mark.browser
 
@@ -266,4 +266,40 @@ def test_a_loose_hook_is_tied_up_as_a_head(page: Page, server: Server, watch: Wa
     fact(page, "head").click()
     page.get_by_role("option", name="loose bullet weight").first.click()
     expect(page.locator(".plan-says")).to_contain_text("a loose bullet or a weighted nose")
+    watch.must_be_clean()
+
+
+def test_waters_are_read_and_what_was_missed_falls_due(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """The second course: the head, the count, where it lands; each from the core. The picture does
+    not give the count away before it is said."""
+    open_bench(page, server)
+    tasks = page.request.get(f"{server.url}api/trainer/waters").json()["waters"]
+    assert {t["code"] for t in tasks} == {
+        "water-slack", "water-tide", "water-deep", "water-line", "water-wind", "water-raised"}
+    page.get_by_role("button", name="train the eye").click()
+    page.get_by_role("button", name="A head for the water").click()
+    missed = next(i for i, t in enumerate(tasks) if t["code"] == "water-deep")
+    for i, task in enumerate(tasks):
+        wrong = next(k for k, h in enumerate(task["heads"]) if h["verdict"] != "right")
+        asked = page.locator(".answers")
+        expect(asked).to_have_count(1)
+        asked.first.get_by_role("button").nth(wrong if i == missed else task["best"]).click()
+        expect(page.locator(".judged").first).to_contain_text("No:" if i == missed else "Yes:")
+        expect(page.locator(".water-task .outfit-fall")).to_have_count(0)
+        asked.nth(1).get_by_role("button").nth(task["count_at"]).click()
+        expect(page.locator(".judged").nth(1)).to_contain_text(
+            f"Yes: {task['counts_s'][task['count_at']]:g} s")
+        asked.nth(2).get_by_role("button").nth(task["lead_at"]).click()
+        expect(page.locator(".judged").nth(2)).to_contain_text("Yes")
+        expect(page.locator(".water-task .outfit-fall")).not_to_have_count(0)
+        page.get_by_role("button", name="Next").or_(
+            page.get_by_role("button", name="That was the last")).click()
+    axe_clean(page)
+    page.get_by_role("button", name="How did I do?").click()
+    expect(page.locator(".modal")).to_contain_text("5 of 6 right")
+    expect(page.locator(".standing li", has_text="deep water")).to_contain_text(
+        "due now; missed 1 of 1")
+    expect(page.locator(".standing li", has_text="slack water")).to_contain_text("due in 1 day")
     watch.must_be_clean()

@@ -1441,6 +1441,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trainer/waters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Waters to be read */
+        get: operations["get_trainer_waters"];
+        put?: never;
+        /** How they were read */
+        post: operations["post_trainer_waters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weights": {
         parameters: {
             query?: never;
@@ -6540,6 +6558,53 @@ export interface components {
             /** Standing */
             standing: components["schemas"]["Standing"][];
         };
+        /**
+         * TriedHead
+         * @description What a head does in a water; ``decided`` is the limit's code, with its figure and bound.
+         */
+        TriedHead: {
+            /** Beyond M */
+            beyond_m: number | null;
+            /** Bound */
+            bound: number | null;
+            /** Count S */
+            count_s: number | null;
+            /** Decided */
+            decided: string;
+            /**
+             * Fall Height
+             * @description share of the depth above the bottom
+             */
+            fall_height: number[];
+            /** Fall Shift M */
+            fall_shift_m: number[];
+            /** Figure */
+            figure: number | null;
+            /** Lead M */
+            lead_m: number | null;
+            /**
+             * Least G
+             * @description of a head that holds here
+             */
+            least_g: number | null;
+            /** Line Height M */
+            line_height_m: number[];
+            /** Line Out M */
+            line_out_m: number | null;
+            /** Line Span M */
+            line_span_m: (number | null)[];
+            /** Mass G */
+            mass_g: number;
+            /** Ounces */
+            ounces: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short";
+            /** Zone S */
+            zone_s: number | null;
+        };
         /** TripPart */
         TripPart: {
             /** Bites */
@@ -6651,6 +6716,11 @@ export interface components {
              */
             way_back: components["schemas"]["StepSpan"][] | null;
         };
+        /** WaterAnswers */
+        WaterAnswers: {
+            /** Answers */
+            answers: components["schemas"]["WaterRead"][];
+        };
         /** WaterPart */
         WaterPart: {
             /**
@@ -6663,6 +6733,97 @@ export interface components {
              * @default 18
              */
             temperature_c?: number | number[];
+        };
+        /**
+         * WaterRead
+         * @description One answer: which water, and whether head, count and lead were all right.
+         */
+        WaterRead: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "water-slack" | "water-tide" | "water-deep" | "water-line" | "water-wind" | "water-raised";
+            /** Right */
+            right: boolean;
+        };
+        /** WaterScore */
+        WaterScore: {
+            /** Asked */
+            asked: number;
+            /** Right */
+            right: number;
+            /** Standing */
+            standing: components["schemas"]["WaterStanding"][];
+        };
+        /**
+         * WaterSeries
+         * @description A series of waters, and how each kind stands.
+         */
+        WaterSeries: {
+            /** Standing */
+            standing: components["schemas"]["WaterStanding"][];
+            /** Waters */
+            waters: components["schemas"]["WaterTask"][];
+        };
+        /** WaterStanding */
+        WaterStanding: {
+            /** Asked */
+            asked: number;
+            /** Box */
+            box: number;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "water-slack" | "water-tide" | "water-deep" | "water-line" | "water-wind" | "water-raised";
+            /** Due In Days */
+            due_in_days: number;
+            /** Missed */
+            missed: number;
+        };
+        /**
+         * WaterTask
+         * @description A water, heads to pick from, counts and leads to choose among; ``*_at``: where the right one
+         *     stands.
+         */
+        WaterTask: {
+            /** Best */
+            best: number;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "water-slack" | "water-tide" | "water-deep" | "water-line" | "water-wind" | "water-raised";
+            /** Count At */
+            count_at: number;
+            /** Counts S */
+            counts_s: number[];
+            /** Depth M */
+            depth_m: number;
+            /** Heads */
+            heads: components["schemas"]["TriedHead"][];
+            /** Lead At */
+            lead_at: number;
+            /** Leads M */
+            leads_m: number[];
+            /** Line Mm */
+            line_mm: number;
+            /**
+             * Line Most M
+             * @description of line that the school allows
+             */
+            line_most_m: number | null;
+            /** Surface Speed M S */
+            surface_speed_m_s: number;
+            /** Tip Height M */
+            tip_height_m: number;
+            /** Wind M S */
+            wind_m_s: number;
+            /** Zone From M */
+            zone_from_m: number;
+            /** Zone To M */
+            zone_to_m: number;
         };
         /**
          * WayOfLure
@@ -11142,6 +11303,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrainerScore"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trainer_waters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterSeries"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_trainer_waters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterAnswers"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterScore"];
                 };
             };
             /** @description a problem */

@@ -47,6 +47,11 @@ export type NewPlastic = S["NewPlastic"];
 export type TrainerSeries = S["TrainerSeries"];
 export type TrainerScore = S["TrainerScore"];
 export type Drill = S["Drill"];
+/** A fall and a held line, as they are drawn. */
+export type DrawnFall = Pick<S["Outfit"], "lead_m" | "beyond_m" | "count_s" | "line_out_m" | "fall_height" | "fall_shift_m" | "line_height_m" | "line_span_m">;
+export type TriedHead = S["TriedHead"];
+export type WaterTask = S["WaterTask"];
+export type WaterScore = S["WaterScore"];
 export type Choice = S["Choice"];
 export type Outfit = S["Outfit"];
 export type Move = S["Move"];

@@ -1,19 +1,23 @@
-"""The trainer: a series of rigs to be judged by eye, and what falls due again."""
+"""The trainer: rigs to be judged by eye, waters to be read, and what falls due again."""
 
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from ilha.core.advice.waters import WATERS, Task, waters
 from ilha.core.bench.trainer import DAY_S, FAULTS, STRAIGHT, Drill, Known, answered, series
 from ilha.desk.changes import whole
 from ilha.store import trainer
 
+CODES = (*FAULTS, *WATERS)
+"""All that is trained."""
+
 
 @dataclass(frozen=True)
 class Standing:
-    """How one fault stands with this learner."""
+    """How one thing that is trained stands with this learner."""
 
     code: str
     box: int
@@ -22,11 +26,13 @@ class Standing:
     missed: int
 
 
-def standing(conn: sqlite3.Connection, now_s: float) -> list[Standing]:
-    """Every fault, those never asked too."""
+def standing(
+    conn: sqlite3.Connection, now_s: float, codes: Sequence[str] = FAULTS
+) -> list[Standing]:
+    """Every fault, or every water: those never asked too."""
     rows = {row["code"]: row for row in trainer.listed(conn)}
     out = []
-    for code in FAULTS:
+    for code in codes:
         row = rows.get(code)
         due = round(max(0.0, (row["due_utc_s"] - now_s) / DAY_S), 2) if row else 0.0
         out.append(Standing(code, row["box"] if row else 0, due, row["asked"] if row else 0,
@@ -34,22 +40,39 @@ def standing(conn: sqlite3.Connection, now_s: float) -> list[Standing]:
     return out
 
 
+def _known(conn: sqlite3.Connection) -> dict[str, Known]:
+    return {row["code"]: Known(row["code"], row["box"], row["due_utc_s"])
+            for row in trainer.listed(conn)}
+
+
 def next_series(conn: sqlite3.Connection, now_s: float) -> list[Drill]:
-    """What is to be judged now."""
-    known = {row["code"]: Known(row["code"], row["box"], row["due_utc_s"])
-             for row in trainer.listed(conn)}
-    return series(known, now_s, seed=int(now_s * 1e3))
+    """The rigs that are to be judged now."""
+    return series(_known(conn), now_s, seed=int(now_s * 1e3))
+
+
+def next_waters(conn: sqlite3.Connection, now_s: float) -> list[Task]:
+    """The waters that are to be read now."""
+    return waters(_known(conn), now_s, seed=int(now_s * 1e3))
 
 
 def take(conn: sqlite3.Connection, answers: Sequence[tuple[str, str]], now_s: float) -> None:
     """Keep a series' answers (what it was, what it was taken for): each fault moves by the worst
-    of its own in it."""
+    of its own in it. A straight rig taken for a fault counts against that fault."""
+    _keep(conn, {code: [was == said for was, said in answers
+                        if code == was or (was == STRAIGHT and said == code)]
+                 for code in FAULTS}, now_s)
+
+
+def take_waters(conn: sqlite3.Connection, answers: Sequence[tuple[str, bool]], now_s: float
+                ) -> None:
+    """Keep a series' answers: which water, and whether head, count and lead were all right."""
+    _keep(conn, {code: [right for was, right in answers if was == code] for code in WATERS}, now_s)
+
+
+def _keep(conn: sqlite3.Connection, heard: Mapping[str, list[bool]], now_s: float) -> None:
     with whole(conn, "answer"):
         rows = {row["code"]: row for row in trainer.listed(conn)}
-        for code in FAULTS:
-            # A straight rig taken for a fault counts against that fault.
-            mine = [was == said for was, said in answers
-                    if code == was or (was == STRAIGHT and said == code)]
+        for code, mine in heard.items():
             if not mine:
                 continue
             row = rows.get(code)

@@ -13,7 +13,6 @@ from typing import Any
 import numpy as np
 from pydantic import ValidationError
 
-from ilha.core.bench.trainer import FAULTS
 from ilha.core.errors import DomainError
 from ilha.core.tide.harmonic import Constants
 from ilha.core.tide.stream import ByHours
@@ -23,6 +22,7 @@ from ilha.desk.facts_typed import NewFish, NewRule, Settings
 from ilha.desk.kinds import KINDS, Kind
 from ilha.desk.records import Event, NewMark
 from ilha.desk.sea_charts import shapes_of
+from ilha.desk.trainer import CODES
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.text_in import as_typed, one_line
 from ilha.store import (
@@ -158,8 +158,8 @@ def _learned(row: events.Learned) -> None:
 
 
 def _fault(row: trainer.Standing) -> None:
-    if row["code"] not in FAULTS:
-        raise FieldError("code", f"`code` {row['code']} is no fault that is trained")
+    if row["code"] not in CODES:
+        raise FieldError("code", f"`code` {row['code']} is nothing that is trained")
 
 
 def _tackle(of: Kind, row: Any) -> None:

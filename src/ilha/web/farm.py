@@ -37,7 +37,7 @@ HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api
          "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
          "/api/log.csv", "/api/catches.gpx", "/api/log/again", "/api/log/worked",
          "/api/log/learned", "/api/copies/restore", "/api/tides", "/api/streams",
-         "/api/sea-charts")
+         "/api/sea-charts", "/api/trainer/waters")
 """What computes, or reads or writes very much."""
 KEPT = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/choice",
         "/api/fit", "/api/log/worked", "/api/log/again", "/api/log/learned", "/api/restock")

@@ -26,6 +26,7 @@ from ilha.web.pack import payloads as q
 from ilha.web.places import payloads as t
 from ilha.web.plan import payloads as c
 from ilha.web.reference import payloads as f
+from ilha.web.trainer import payloads as n
 
 
 @dataclass(frozen=True)
@@ -155,9 +156,12 @@ ROUTES = (
           body=l_.LearnedChange),
     Route("put", "/api/log/learned/depth", "Take back what was said of a mark's depth",
           l_.LearnedAll, body=l_.ForgetDepth),
-    Route("get", "/api/trainer", "Rigs to be judged by eye", b.TrainerSeries),
-    Route("post", "/api/trainer", "What they were taken for", b.TrainerScore,
-          body=b.TrainerAnswers),
+    Route("get", "/api/trainer", "Rigs to be judged by eye", n.TrainerSeries),
+    Route("post", "/api/trainer", "What they were taken for", n.TrainerScore,
+          body=n.TrainerAnswers),
+    Route("get", "/api/trainer/waters", "Waters to be read", n.WaterSeries),
+    Route("post", "/api/trainer/waters", "How they were read", n.WaterScore,
+          body=n.WaterAnswers),
     Route("get", "/api/straight", "What is seen of a crooked rig, and its mending", b.Findings,
           query=b.SeenQuestion),
     Route("get", "/api/template.pdf", "Plastics at true size on paper", "application/pdf",

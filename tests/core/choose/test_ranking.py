@@ -235,7 +235,7 @@ def test_figures_are_the_boards() -> None:
     assert f.verdict == VERDICTS[b.judgement.water[at, 0]] == outfit.verdict
     assert f.fall_height[0] == pytest.approx(1.0)
     assert f.fall_height[-1] == pytest.approx(0.0)
-    assert f.fall_shift[-1] == pytest.approx(f.lead)
+    assert f.drawn.fall_shift[-1] == pytest.approx(f.lead)
     assert f.line_height[-1] == pytest.approx(HARBOUR.depth)
     assert f.window[0] <= HARBOUR.surface_speed <= f.window[1]
 

@@ -1,5 +1,5 @@
 // Outfits side by side in the same water: one scale for all. Metres: x down-current from the rod tip.
-import type { Outfit } from "../../api/types";
+import type { DrawnFall } from "../../api/types";
 import type { Point } from "./path";
 
 export interface OutfitShape {
@@ -11,7 +11,7 @@ export interface OutfitShape {
   fall: Point[];
 }
 
-export function outfitShape(outfit: Outfit, depth: number, tip: number): OutfitShape {
+export function outfitShape(outfit: DrawnFall, depth: number, tip: number): OutfitShape {
   const spans = outfit.line_span_m;
   const held = spans.every((s): s is number => s !== null) && outfit.line_out_m !== null;
   const top = held ? spans.at(-1)! : 0;

@@ -1,14 +1,14 @@
 // One or two outfits in one water, to scale: the held line, the fall, the count. Owns its <svg>.
-import type { Outfit } from "../../api/types";
+import type { DrawnFall } from "../../api/types";
 import { length, text, type Units } from "../../base/units";
 import { useSize } from "../../base/use-size";
 import { outfitShape, sideRange, type OutfitShape } from "../geometry/outfit";
 import { polyline, smooth } from "../geometry/path";
 
 interface Props {
-  outfits: readonly Outfit[];
+  outfits: readonly DrawnFall[];
   /** all outfits that are looked at: they set the scale */
-  all: readonly Outfit[];
+  all: readonly DrawnFall[];
   depth: number;
   tip: number;
   zone: [number, number];
@@ -47,7 +47,7 @@ export function OutfitScene({ outfits, all, depth, tip, zone, words, units, tall
 }
 
 function One({ outfit, shape, x, z, dotted }: {
-  outfit: Outfit; shape: OutfitShape; x: (m: number) => number; z: (m: number) => number; dotted: boolean;
+  outfit: DrawnFall; shape: OutfitShape; x: (m: number) => number; z: (m: number) => number; dotted: boolean;
 }) {
   const line = shape.line.map(([a, b]): [number, number] => [x(a), z(b)]);
   const fall = shape.fall.map(([a, b]): [number, number] => [x(a), z(b)]);

@@ -1,4 +1,4 @@
-// The trainer: ten rigs to be judged by eye, what each was, and what falls due again when.
+// The trainer: rigs to be judged by eye or waters to be read, what each was, what falls due when.
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Modal } from "react-bootstrap";
@@ -6,6 +6,8 @@ import { client, unwrap } from "../../api/client";
 import type { Drill, Head, HookFit, Plastic, TrainerScore } from "../../api/types";
 import { DrillScene } from "../../drawing/scenes/drill-scene";
 import { small, text, type Units } from "../../base/units";
+import { Score } from "./score";
+import { WaterCourse } from "./water-course";
 
 const SAID: { code: Drill["code"]; words: string }[] = [
   { code: "straight", words: "straight" }, { code: "exit-forward", words: "a gap: out too far forward" },
@@ -24,23 +26,36 @@ interface Props {
   onHide: () => void;
 }
 
+type Course = "rigs" | "waters";
+const COURSES: [Course, string][] = [["rigs", "A straight rig"], ["waters", "A head for the water"]];
+
 export function Trainer(props: Props) {
   const id = useId();
+  const [course, setCourse] = useState<Course>("rigs");
+  return (
+    <Modal show onHide={props.onHide} size="lg" aria-labelledby={`${id}-title`} scrollable>
+      <Modal.Header closeButton><Modal.Title as="h2" id={`${id}-title`}>Train the eye</Modal.Title></Modal.Header>
+      <Modal.Body>
+        <div className="courses" role="group" aria-label="Course">
+          {COURSES.map(([key, words]) => (
+            <button key={key} type="button" className="plain" aria-pressed={course === key} onClick={() => setCourse(key)}>{words}</button>
+          ))}
+        </div>
+        {course === "rigs" ? <Rigs {...props} /> : <WaterCourse units={props.units} />}
+      </Modal.Body>
+    </Modal>
+  );
+}
+
+function Rigs(props: Props) {
   const [round, setRound] = useState(0);
   const { data, error, refetch } = useQuery({
     queryKey: ["trainer", round], staleTime: Infinity, gcTime: 0,
     queryFn: ({ signal }) => unwrap(client.GET("/api/trainer", { signal })),
   });
-  return (
-    <Modal show onHide={props.onHide} size="lg" aria-labelledby={`${id}-title`} scrollable>
-      <Modal.Header closeButton><Modal.Title as="h2" id={`${id}-title`}>The eye for a straight rig</Modal.Title></Modal.Header>
-      <Modal.Body>
-        {data ? <Series key={round} drills={data.drills} {...props} onAgain={() => setRound(round + 1)} />
-          : error ? <p role="alert">{error.message} <button type="button" className="plain" onClick={() => void refetch()}>try again</button></p>
-            : <p role="status">Rigging them up …</p>}
-      </Modal.Body>
-    </Modal>
-  );
+  if (data) return <Series key={round} drills={data.drills} {...props} onAgain={() => setRound(round + 1)} />;
+  return error ? <p role="alert">{error.message} <button type="button" className="plain" onClick={() => void refetch()}>try again</button></p>
+    : <p role="status">Rigging them up …</p>;
 }
 
 function Series({ drills, onAgain, ...props }: Props & { drills: Drill[]; onAgain: () => void }) {
@@ -60,7 +75,10 @@ function Series({ drills, onAgain, ...props }: Props & { drills: Drill[]; onAgai
       setSaid((error as Error).message);
     }
   };
-  if (score) return <Score score={score} onAgain={onAgain} />;
+  if (score) return (
+    <Score right={score.right} asked={score.asked} more="What was seen comes back later, and finer." onAgain={onAgain} again="Another ten"
+           standing={score.standing.map((s) => ({ ...s, words: wordsOf(s.code) }))} />
+  );
   if (!drill) return (
     <>
       <p role="alert">{said}</p>
@@ -93,19 +111,4 @@ function Series({ drills, onAgain, ...props }: Props & { drills: Drill[]; onAgai
 function amount(d: Drill, units: Units): string {
   const off = Math.max(d.gap_mm, d.bunch_mm, Math.abs(d.bend_mm), Math.abs(d.side_mm), Math.abs(d.nose_mm));
   return off > 0 ? `, by ${text(small(off, units, 1))}` : "";
-}
-
-function Score({ score, onAgain }: { score: TrainerScore; onAgain: () => void }) {
-  const due = (days: number) => (days < 0.5 ? "due now" : `due in ${Math.round(days)} ${Math.round(days) === 1 ? "day" : "days"}`);
-  return (
-    <div role="status">
-      <p className="plan-says"><b>{score.right} of {score.asked}</b> right. What was missed comes back first; what was seen comes back later, and finer.</p>
-      <ul className="standing">
-        {score.standing.map((s) => (
-          <li key={s.code}>{wordsOf(s.code)}: {due(s.due_in_days)}; missed {s.missed} of {s.asked}</li>
-        ))}
-      </ul>
-      <button type="button" className="do" onClick={onAgain}>Another ten</button>
-    </div>
-  );
 }

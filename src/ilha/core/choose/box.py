@@ -159,9 +159,14 @@ class Box:
         return replace(self, lines=(BoxLine(near.id, diameter, holds, near.kind),))
 
 
+@cache
+def _hook_masses() -> Mapping[str, float]:
+    return dict(read_table("catalogue.toml")["hook_mass_g"])
+
+
 def hook_grams(size: str) -> float:
     """Typical mass of a hook, g, from memory."""
-    return float(read_table("catalogue.toml")["hook_mass_g"][size])
+    return float(_hook_masses()[size])
 
 
 def typical_head(

@@ -21,14 +21,11 @@ from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.doubt import INPUTS, Sure
+from ilha.core.judge.drawn import Drawn, drawn
 from ilha.core.judge.schools import (
     VERDICTS,
     of_a_size,
 )
-from ilha.core.move.fall import Falling, Swing, fed_path
-from ilha.core.move.hold import height_share
-
-FALL_POINTS = 9
 
 
 @dataclass(frozen=True)
@@ -94,9 +91,9 @@ class Figures:
 
     lead, count : to the fish. verdict, decided : by the water alone, the limit with its figure and
     bound; board_verdict : as the open file has it. over : package over the rod's most, kg, NaN for
-    not. lightest_zone : s in the zone of the lightest that does the job. fall_height, fall_shift,
-    line_height, line_span : its fall and its held line, to be drawn, as the board's traces. way :
-    of the lure over the bottom. count_range : the middle 80 %. doubted : what moves it most.
+    not. lightest_zone : s in the zone of the lightest that does the job. drawn : its fall and its
+    held line. way : of the lure over the bottom. count_range : the middle 80 %. doubted : what
+    moves it most.
     """
 
     lead: float
@@ -114,10 +111,7 @@ class Figures:
     decided: tuple[str, float, float, str]
     over: float
     lightest_zone: float
-    fall_height: tuple[float, ...]
-    fall_shift: tuple[float, ...]
-    line_height: tuple[float, ...]
-    line_span: tuple[float, ...]
+    drawn: Drawn
     way: Way
     count_range: tuple[float, float]
     doubted: str
@@ -151,12 +145,6 @@ def board_of(
                      outfit.plastic.id, [rung.head.head.id for rung in rungs])))
 
 
-def _swung(swing: Swing, falling: Falling) -> tuple[Array, Array]:
-    """Heights, and what it comes in towards the rod."""
-    height, _, come_in = swing.path(falling, FALL_POINTS)
-    return height, come_in
-
-
 def place_of(rungs: Sequence[Rung], outfit: Outfit) -> int:
     """Where an outfit's head stands among its rungs."""
     return [rung.head.head.id for rung in rungs].index(outfit.head.head.id)
@@ -174,14 +162,7 @@ def figures_of(
 
     judged = b.judgement
     limit = judged.limits[int(judged.water_decided[i, 0])]
-    height, shift = (np.broadcast_to(v, (FALL_POINTS, *b.shape))[:, i, 0] for v in (
-        fed_path(b.figures.falling, FALL_POINTS) if b.figures.swing is None
-        else _swung(b.figures.swing, b.figures.falling)))
-    assert b.holds.trace is not None
-    # (steps, estimates, heads, times): the middle estimate.
-    spans = b.holds.trace[1][:, 1, min(i, b.holds.trace[1].shape[2] - 1), 0]
-    shares = height_share(np.linspace(0.0, 1.0, spans.shape[0]))
-    foot, package = one(b.holds.foot[1]), one(b.figures.package)
+    package = one(b.figures.package)
     most = outfit.rod.rod.lure_max
     return Figures(
         lead=one(b.lead), beyond=one(b.beyond), count=one(b.count), zone_seconds=one(b.fall.zone),
@@ -192,9 +173,7 @@ def figures_of(
         decided=(limit.code, one(limit.figure), one(limit.bound), limit.unit),
         over=package - most if package > most else float("nan"),
         lightest_zone=float(b.lightest_zone[0]),
-        fall_height=tuple(height.tolist()), fall_shift=tuple(shift.tolist()),
-        line_height=tuple((foot + (situation.depth - foot) * shares).tolist()),
-        line_span=tuple(spans.tolist()),
+        drawn=drawn(b, i, situation.depth),
         way=_way(situation, outfit, b, i),
         count_range=(one(b.doubt.low), one(b.doubt.high)),
         doubted=INPUTS[int(b.doubt.most[i, 0])], right_share=one(b.right_share),

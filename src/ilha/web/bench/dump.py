@@ -10,13 +10,11 @@ import numpy as np
 from ilha.core.bench.riggings import Rigging
 from ilha.core.bench.seat import can, graded
 from ilha.core.bench.straight import Finding as Found
-from ilha.core.bench.trainer import Drill
 from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY
 from ilha.core.tables import SCENT
 from ilha.core.units import g_from_kg, mm_from_m
 from ilha.desk import convert
 from ilha.desk.bench import OnBench, Strength
-from ilha.desk.trainer import Standing
 from ilha.web.bench import payloads as p
 
 
@@ -92,11 +90,3 @@ def findings(found: Iterable[Found]) -> p.Findings:
             "turn_deg": round(float(np.degrees(f.move)), 1) if f.code == "rolled" else None,
             "exit_mm": None if f.exit is None else round(mm_from_m(f.exit), 2),
         }) for f in found])
-
-
-def series(drills: Iterable[Drill], standing: Iterable[Standing]) -> p.TrainerSeries:
-    return p.TrainerSeries.model_validate({
-        "drills": [{"code": d.code, **{f"{name}_mm": mm_from_m(getattr(d.seen, name))
-                                       for name in ("gap", "bunch", "bend", "side", "nose")}}
-                   for d in drills],
-        "standing": [vars(s) for s in standing]})

@@ -129,60 +129,10 @@ class Findings(Payload):
     findings: list[Finding]
 
 
-TrainerCode = Literal["straight", "exit-forward", "exit-back", "bent-up", "bent-down", "off-centre",
-                      "nose-off-centre"]
-
-
-class Drill(Payload):
-    """One rig to be judged by eye: what is to be seen of it, mm."""
-
-    code: TrainerCode
-    gap_mm: float
-    bunch_mm: float
-    bend_mm: float
-    side_mm: float
-    nose_mm: float
-
-
-class Standing(Payload):
-    code: TrainerCode
-    box: int
-    due_in_days: float
-    asked: int
-    missed: int
-
-
-class TrainerSeries(Payload):
-    """A series, and how each fault stands."""
-
-    drills: list[Drill]
-    standing: list[Standing]
-
-
-class Judged(Payload):
-    """One answer: what it was, and what it was taken for."""
-
-    code: TrainerCode
-    said: TrainerCode
-
-
-class TrainerAnswers(Payload):
-    answers: list[Judged] = Field(min_length=1, max_length=50)
-
-
-class TrainerScore(Payload):
-    right: int
-    asked: int
-    standing: list[Standing]
-
-
 __all__ = [
     "Findings",
     "Fit",
     "FitQuestion",
     "SeenQuestion",
     "TemplateQuestion",
-    "TrainerAnswers",
-    "TrainerScore",
-    "TrainerSeries",
 ]

@@ -1,11 +1,11 @@
-"""The bench and the trainer on the wire."""
+"""The bench on the wire."""
 
 from __future__ import annotations
 
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import bench, trainer
+from ilha.desk import bench
 from ilha.formats.template import as_pdf
 from ilha.web.answers import answer, as_file
 from ilha.web.bench import dump
@@ -13,10 +13,8 @@ from ilha.web.bench.payloads import (
     FitQuestion,
     SeenQuestion,
     TemplateQuestion,
-    TrainerAnswers,
-    TrainerScore,
 )
-from ilha.web.database import connection, now_s
+from ilha.web.database import connection
 
 bp = Blueprint("bench", __name__, url_prefix="/api")
 
@@ -38,19 +36,3 @@ def get_template() -> Response:
     asked = TemplateQuestion.model_validate(request.args.to_dict())
     return as_file(as_pdf(bench.template(connection(), asked), asked.paper), "application/pdf",
                    f"ilha-template-{asked.paper}.pdf")
-
-
-@bp.get("/trainer")
-def get_series() -> Response:
-    conn, now = connection(), now_s()
-    return answer(dump.series(trainer.next_series(conn, now), trainer.standing(conn, now)))
-
-
-@bp.post("/trainer")
-def post_answers() -> Response:
-    sent = TrainerAnswers.model_validate_json(request.get_data())
-    conn, now = connection(), now_s()
-    trainer.take(conn, [(a.code, a.said) for a in sent.answers], now)
-    return answer(TrainerScore.model_validate({
-        "right": sum(a.code == a.said for a in sent.answers), "asked": len(sent.answers),
-        "standing": [vars(s) for s in trainer.standing(conn, now)]}))

@@ -110,10 +110,10 @@ def _water(f: Figures) -> dict[str, Any]:
         "right_from_m_s": one(f.window[0], 3), "right_to_m_s": one(f.window[1], 3),
         "fall_m_s": one(f.fall_speed, 3), "cast_m": one(f.cast, 1),
         "package_g": round(g_from_kg(f.package), 2),
-        "fall_height": [round(v, 4) for v in f.fall_height],
-        "fall_shift_m": [round(v, 3) for v in f.fall_shift],
-        "line_height_m": [round(v, 3) for v in f.line_height],
-        "line_span_m": [one(v, 3) for v in f.line_span],
+        "fall_height": [round(v, 4) for v in f.drawn.fall_height],
+        "fall_shift_m": [round(v, 3) for v in f.drawn.fall_shift],
+        "line_height_m": [round(v, 3) for v in f.drawn.line_height],
+        "line_span_m": [one(v, 3) for v in f.drawn.line_span],
     }
 
 
