@@ -5576,12 +5576,17 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "small" | "length" | "mass" | "angle" | "seconds" | "count";
+            kind: "small" | "length" | "mass" | "angle" | "seconds" | "count" | "pull";
             /**
              * Value
-             * @description m, kg, degrees, s or times, by kind
+             * @description m, kg, degrees, s, times or N, by kind
              */
             value: number | null;
+            /**
+             * Word
+             * @description what the trade calls it, as the size of a hook
+             */
+            word: string | null;
         };
         /** RiggingPlan */
         RiggingPlan: {
@@ -6209,6 +6214,16 @@ export interface components {
             links: components["schemas"]["ChainLink"][];
             /** Lost */
             lost: string[];
+            /**
+             * Side
+             * @description what branches off: to a sinker or a stinger
+             */
+            side: components["schemas"]["ChainLink"][];
+            /**
+             * Side Breaks First
+             * @description the branch parts before the rest does
+             */
+            side_breaks_first: boolean;
             /**
              * Snag
              * @enum {string}

@@ -113,8 +113,9 @@ export function gramsInWater(newton: Maybe): Figure {
   return gramsOfKg(newton == null ? null : newton / N_PER_KGF);
 }
 
-/** A number of a rigging plan, by its kind: m, kg, degrees, s, times. */
-export function planNumber(n: { value?: number | null; kind: string }, units: Units): string {
+/** A number of a rigging plan, by its kind: m, kg, degrees, s, times, N; by its word where the trade has one. */
+export function planNumber(n: { value?: number | null; kind: string; word?: string | null }, units: Units): string {
+  if (n.word) return n.word;
   if (n.value == null) return DASH.value;
   switch (n.kind) {
     case "small": return text(small(n.value * 1000, units, n.value < 0.01 ? 1 : 0));
@@ -122,6 +123,7 @@ export function planNumber(n: { value?: number | null; kind: string }, units: Un
     case "mass": return text(grams(n.value * 1000));
     case "angle": return `${fixed(n.value, 0)}°`;
     case "seconds": return fixed(n.value, 0);
+    case "pull": return text(strength(n.value, units));
     default: return fixed(n.value, 0);
   }
 }

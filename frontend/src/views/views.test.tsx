@@ -244,10 +244,10 @@ describe("the bench", () => {
 
   const PLAN: RiggingPlan = {
     key: "straight", name: "threaded straight", says: "The default.", suits: "suits", reason: "open water",
-    numbers: [{ key: "exit", kind: "small", value: 0.0455 }, { key: "clears", kind: "small", value: 0.007 },
-              { key: "cut_line", kind: "length", value: 1.47 }, { key: "stands", kind: "angle", value: 90 },
-              { key: "sinker", kind: "mass", value: 0.075 }, { key: "turns", kind: "count", value: 3 },
-              { key: "none", kind: "small", value: null }],
+    numbers: [{ key: "exit", kind: "small", value: 0.0455, word: null }, { key: "clears", kind: "small", value: 0.007, word: null },
+              { key: "cut_line", kind: "length", value: 1.47, word: null }, { key: "stands", kind: "angle", value: 90, word: null },
+              { key: "sinker", kind: "mass", value: 0.075, word: null }, { key: "turns", kind: "count", value: 3, word: null },
+              { key: "none", kind: "small", value: null, word: null }],
     steps: [{ title: "Mark", says: "Nick the back at {exit}." }, { title: "Seat", says: "It clears {clears}." }],
   };
 
@@ -277,7 +277,7 @@ describe("the bench", () => {
   it("names the weakest link and what a snag does", () => {
     const link = (name: string, holds_n: number, weakest = false) => ({ name, kind: "line", holds_n, weakest });
     const strength = { links: [link("line", 66.7), link("hook", 57.6, true)], drag_low_n: 14.4, drag_high_n: 19.2,
-                       bends_hook: false, snag: "bends-free" as const, snag_load_n: 57.6, lost: [] };
+                       side: [], side_breaks_first: false, bends_hook: false, snag: "bends-free" as const, snag_load_n: 57.6, lost: [] };
     const { container } = render(<ChainStrip units={SETTINGS} strength={strength} hook={hook({ wire: "medium" })} />);
     expect(container.querySelector(".weakest")!.textContent).toContain("hook 5.9");
     expect(container.textContent).toContain("bends the hook free");
@@ -285,6 +285,14 @@ describe("the bench", () => {
     const gone = render(<ChainStrip units={SETTINGS} hook={hook({})} strength={{ ...strength, snag: "breaks-off", lost: ["leader", "head and plastic"], bends_hook: true }} />);
     expect(gone.container.textContent).toContain("leader, head and plastic lost");
     expect(gone.container.textContent).toContain("bends this hook a little");
+    cleanup();
+    const side = [link("dropper", 40), link("clinch knot at the sinker", 34, true)];
+    const branched = render(<ChainStrip units={SETTINGS} hook={hook({})} strength={{ ...strength, side, side_breaks_first: true }} />);
+    expect(branched.container.querySelector(".chain-side")!.textContent).toContain("the sinker goes and the rest comes home");
+    cleanup();
+    const treble = [{ ...link("treble 1/0", 60), kind: "hook" }];
+    const held = render(<ChainStrip units={SETTINGS} hook={hook({})} strength={{ ...strength, side: treble }} />);
+    expect(held.container.querySelector(".chain-side")!.textContent).toContain("the stinger bears what the rest does");
   });
 
   it.each([

@@ -1,5 +1,4 @@
-"""The bench: hooks in one plastic, its riggings, its strength, how it falls; what is crooked; the
-template on paper."""
+"""The bench: hooks in one plastic, its riggings, its strength, how it falls; what is crooked."""
 
 from __future__ import annotations
 
@@ -10,21 +9,26 @@ from typing import Literal, NamedTuple, cast
 import numpy as np
 from pydantic import Field
 
-from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks, judged
+from ilha.core.bench.fit import CENTRE, HIGH_DEPTH, HookFit, Thread, fit_hooks, judged
 from ilha.core.bench.keeper import keeper_for, nose_of
-from ilha.core.bench.rigging_numbers import Bench, Slit
+from ilha.core.bench.rigging_numbers import NAILED, Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
 from ilha.core.bench.seat import FROM_BELOW, seat
 from ilha.core.bench.seat import Measures as Seated
+from ilha.core.bench.stinger import Stinger, stinger_for
 from ilha.core.bench.straight import Finding, Seen, diagnose
 from ilha.core.bench.strength import (
+    DRAG_HIGH,
     LEADERS,
     Chain,
+    Link,
     Snag,
     bends,
     chain,
+    dropper,
     hardware_link,
     leader_for,
+    least_line_kg,
     opens_at,
     setting_pull,
     snagged,
@@ -35,7 +39,7 @@ from ilha.core.errors import Array, DomainError
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.rest import balance_point, lean, lifting_moment
 from ilha.core.rig.assembly import assemble
-from ilha.core.rig.bodies import Body, ball_diameter
+from ilha.core.rig.bodies import Body, Part, ball_diameter
 from ilha.core.rig.outline import Outline
 from ilha.core.tables import COMPRESS, HOOKS
 from ilha.core.units import m_from_mm, newtons_of_kg
@@ -45,7 +49,6 @@ from ilha.desk.asked import Asked, Id
 from ilha.desk.books import fish_named
 from ilha.desk.errors import found
 from ilha.formats.fields import FieldError
-from ilha.formats.template import Item
 from ilha.store import heads, lines, plastics
 
 COMMON_LINE = 0.19e-3
@@ -85,17 +88,6 @@ class SeenQuestion(Asked):
     roll_deg: float = 0.0
 
 
-class TemplateQuestion(Asked):
-    """Plastics on one head, at true size; the first with the hook that is chosen."""
-
-    plastic_ids: str = Field(pattern=r"^\d{1,15}(,\d{1,15}){0,39}$", description="comma between")
-    head_id: Id
-    hook_size: str | None = Field(None, max_length=20)
-    thread: Literal["centre", "high"] = "centre"
-    thread_depth_mm: float | None = None
-    paper: Literal["a4", "letter"] = "a4"
-
-
 class Hook(NamedTuple):
     """A hook that may go on a head, mm; ``measured`` where it is no typical one."""
 
@@ -124,7 +116,8 @@ class Measures(NamedTuple):
     wire: Array
 
 
-def _measures(hooks: list[Hook]) -> Measures:
+def measures_of(hooks: list[Hook]) -> Measures:
+    """Of hooks, m."""
     return Measures(*(m_from_mm(np.array(column)) for column in (
         [h.straight_mm for h in hooks], [h.gape_mm for h in hooks], [h.wire_mm for h in hooks])))
 
@@ -135,7 +128,8 @@ def outline_of(plastic: plastics.Plastic) -> Outline:
                    convert.profile_of(plastic))
 
 
-def _thread(kind: str, depth_mm: float | None) -> Thread:
+def thread_of(kind: str, depth_mm: float | None) -> Thread:
+    """Where the shank lies, as asked."""
     if kind == "centre":
         return CENTRE
     return Thread("high", None if depth_mm is None else m_from_mm(depth_mm))
@@ -202,10 +196,11 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
     if chosen is None:
         raise DomainError("hook_size", "must be one of " + ", ".join(h.size for h in hooks),
                           asked.hook_size, "", "choose")
-    measures, height = _measures(hooks), m_from_mm(plastic["height_mm"])
-    thread = _thread(asked.thread, asked.thread_depth_mm)
+    measures, height = measures_of(hooks), m_from_mm(plastic["height_mm"])
+    thread = thread_of(asked.thread, asked.thread_depth_mm)
     mouth = "large" if asked.fish is None else fish_named(conn, asked.fish).mouth
-    plans = riggings(_bench(asked, plastic, head, hooks, chosen, line))
+    bench = _bench(asked, plastic, head, hooks, chosen, line, _needs(conn, asked))
+    plans = riggings(bench)
     shown = asked.rigging or _usual(plans)
     fit = _fit(shown, asked.shank, plastic, head, measures, thread, mouth)
     opens = opens_at(measures.wire, measures.gape)
@@ -214,9 +209,9 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         plastic, head, line, hooks, chosen, fit, thread.back(height), opens,
         setting_pull(measures.wire),
         None if holds is None else [wire_for(holds, float(each)) for each in opens],
-        _whole(plastic, head),
+        _whole(plastic, head, _hung(shown, bench)),
         None if holds is None else _strength(asked, holds, float(opens[chosen]),
-                                             float(fit.opening_load[chosen])),
+                                             float(fit.opening_load[chosen]), shown, bench),
         {} if line is None else {key: leader_for(key, line["strength_kg"]) for key in LEADERS},
         keeper_for(head["keeper"], plastic["material"], height, nose_of(outline_of(plastic))),
         plans, shown)
@@ -254,23 +249,50 @@ def _fit(
                   height, shank, mouth)
 
 
-def _whole(plastic: plastics.Plastic, head: heads.Head) -> Whole:
+def _hung(shown: str, b: Bench) -> tuple[Part, ...]:
+    """What a rigging adds to head and plastic in the water."""
+    if shown == "stinger":
+        return (_stinger(b).part(b.plastic.height),)
+    return (NAILED,) if shown == "wacky" else ()
+
+
+def _stinger(b: Bench) -> Stinger:
+    return stinger_for(b.plastic.height, b.plastic.length, b.exit(min(HIGH_DEPTH, b.half)), b.pull)
+
+
+def _whole(plastic: plastics.Plastic, head: heads.Head, parts: tuple[Part, ...]) -> Whole:
     rho = np.atleast_1d(density(18.0, 35.0))
-    body = assemble(convert.core_plastic(plastic), [convert.core_head(head)])
+    body = assemble(convert.core_plastic(plastic), [convert.core_head(head)], parts=parts)
     return Whole(body, balance_point(body), free_fall(body, rho),
                  lean(lifting_moment(body, rho), np.zeros(1), body, rho))
 
 
-def _strength(asked: FitQuestion, holds: float, opens: float, yields: float) -> Strength:
+def _strength(
+    asked: FitQuestion, holds: float, opens: float, yields: float, shown: str, b: Bench
+) -> Strength:
     leader = None if asked.leader_kg is None else newtons_of_kg(asked.leader_kg)
     parts = [] if asked.hardware is None else [hardware_link(asked.hardware)]
-    made = chain(holds, leader, opens, end=asked.end_knot, hardware=parts)
+    side: tuple[Link, ...] = ()
+    if shown in ("three-way", "drop-shot"):
+        side = dropper(holds if leader is None else leader)
+    elif shown == "stinger" and np.isfinite(b.exit(min(HIGH_DEPTH, b.half))):
+        side = _stinger(b).links
+    made = chain(holds, leader, opens, end=asked.end_knot, hardware=parts, side=side,
+                 loops=("dropper loop",) if shown == "tandem" else ())
     return Strength(made, snagged(made), bends(made.drag[1], yields))
+
+
+def _needs(conn: sqlite3.Connection, asked: FitQuestion) -> float:
+    """What the fish that is expected asks of a line, kg; 0 where none is named."""
+    if asked.fish is None:
+        return 0.0
+    fish = fish_named(conn, asked.fish)
+    return least_line_kg(fish.strength, fish.usual_kg, asked.cover, fish.runs)
 
 
 def _bench(
     asked: FitQuestion, plastic: plastics.Plastic, head: heads.Head, hooks: list[Hook], chosen: int,
-    line: lines.Line | None,
+    line: lines.Line | None, needs_kg: float,
 ) -> Bench:
     def hook(i: int) -> tuple[float, float]:
         return m_from_mm(hooks[i].straight_mm), m_from_mm(hooks[i].gape_mm)
@@ -282,7 +304,8 @@ def _bench(
         convert.core_head(head), straight, gape, m_from_mm(head["keeper_takes_mm"]),
         tuple(hook(i) for i in reversed(range(chosen))), asked.depth_m, asked.cover,
         asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0,
-        COMPRESS[plastic["material"]], cast(Slit, plastic["slit"]), m_from_mm(plastic["slit_mm"]))
+        COMPRESS[plastic["material"]], cast(Slit, plastic["slit"]), m_from_mm(plastic["slit_mm"]),
+        DRAG_HIGH * newtons_of_kg(max(needs_kg, 0.0 if line is None else line["strength_kg"])))
 
 
 def crooked(asked: SeenQuestion) -> list[Finding]:
@@ -291,34 +314,3 @@ def crooked(asked: SeenQuestion) -> list[Finding]:
                 m_from_mm(asked.side_mm), m_from_mm(asked.nose_mm),
                 float(np.radians(asked.roll_deg)))
     return list(diagnose(seen, m_from_mm(asked.exit_mm)))
-
-
-def template(conn: sqlite3.Connection, asked: TemplateQuestion) -> list[Item]:
-    """Plastics at true size on one head."""
-    head = found(conn, heads.get, asked.head_id, "head_id", "head")
-    ids = [int(each) for each in asked.plastic_ids.split(",")]
-    return [_item(asked, found(conn, plastics.get, each, "plastic_ids", "plastic"), head,
-                  first=i == 0) for i, each in enumerate(ids)]
-
-
-def _item(
-    asked: TemplateQuestion, plastic: plastics.Plastic, head: heads.Head, *, first: bool
-) -> Item:
-    """The first plastic as it lies on the bench; the others with the hook that fits them best."""
-    hooks = candidates(head)
-    height, length = m_from_mm(plastic["height_mm"]), m_from_mm(plastic["length_mm"])
-    thread = _thread(asked.thread, asked.thread_depth_mm) if first else CENTRE
-    fit = fit_hooks(*_measures(hooks), length, m_from_mm(plastic["body_length_mm"]), height,
-                    m_from_mm(head["keeper_takes_mm"]), thread)
-    sizes = [hook.size for hook in hooks]
-    if first and asked.hook_size is not None and asked.hook_size not in sizes:
-        raise FieldError("hook_size", f"`hook_size` must be one of {', '.join(sizes)}, got"
-                                      f" {asked.hook_size}: choose")
-    own = next(i for i, hook in enumerate(hooks) if hook.of_head)
-    asked_for = sizes.index(asked.hook_size) if asked.hook_size else own
-    chosen = asked_for if first or fit.pick < 0 else fit.pick
-    body = outline_of(plastic)
-    out = float(fit.exit[chosen])
-    shown = np.isfinite(out) and out < body.length
-    return Item(plastic["name"], sizes[chosen], body, length,
-                out if shown else None, thread.back(height), convert.head_diameter(head))

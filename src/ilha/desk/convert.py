@@ -130,11 +130,11 @@ def one(value: Array | float, digits: int) -> float | None:
     return round(number, digits) if np.isfinite(number) else None
 
 
-_DIGITS = {"small": 5, "length": 3, "mass": 6, "angle": 1, "seconds": 1, "count": 0}
+_DIGITS = {"small": 5, "length": 3, "mass": 6, "angle": 1, "seconds": 1, "count": 0, "pull": 1}
 
 
 def plan_numbers(numbers: Numbers) -> list[dict[str, Any]]:
-    """The numbers of a rigging as the payload has them: m, kg, degrees, s, times."""
-    return [{"key": key, "kind": n.kind, "value": one(
+    """The numbers of a rigging as the payload has them: m, kg, degrees, s, times, N."""
+    return [{"key": key, "kind": n.kind, "word": n.word or None, "value": one(
         np.degrees(n.value) if n.kind == "angle" else n.value, _DIGITS[n.kind])}
         for key, n in numbers.items()]

@@ -166,7 +166,8 @@ def test_float_leader_by_depth(depth: float, leader: float) -> None:
 def test_stinger_by_hand() -> None:
     """230 mm: wanted at 142.6. A 9/0 of 76 and 27, 7.5 mm under the back, comes out at 76 +
     sqrt(13.5² - 6²) = 88.09; less a swivel of 16 there are 38.5 to go, six rings: three at most,
-    35.5 in all. The treble is half as wide as the body is high."""
+    35.5 in all. The treble is half as wide as the body is high, 15 mm: a #1, on rings of 6.5 mm and
+    a swivel of size 7: 2.1 + 0.6 + 3 x 0.25 = 3.45 g. Three of its wires hold what one does."""
     big = Plastic(0.230, 0.024, 0.030, 0.060, 1080.0, "straight")
     b = Bench(big, Outline(0.190, 0.030, PROFILES["jerk"]), "jerk", HEAD, 0.076, 0.027)
     plan = one("stinger", b)
@@ -175,6 +176,9 @@ def test_stinger_by_hand() -> None:
     assert plan.numbers["hang"].value * 1e3 == pytest.approx(35.5)
     assert plan.numbers["reaches"].value * 1e3 == pytest.approx(88.09 + 35.5, abs=0.01)
     assert plan.numbers["treble"].value * 1e3 == pytest.approx(15.0)
+    assert (plan.numbers["treble_size"].word, plan.numbers["swivel"].word) == (
+        "#1", "swivel, size 7")
+    assert plan.numbers["adds"].value * 1e3 == pytest.approx(3.45)
     assert one("stinger").suits == "no"
 
 

@@ -145,7 +145,7 @@ describe("rigs at fault and rigs laid out", () => {
   it("lays a rigging by its own numbers", () => {
     const plan = (key: string, numbers: Record<string, number>) => ({
       key, name: key, says: "", suits: "suits" as const, reason: "", steps: [],
-      numbers: Object.entries(numbers).map(([name, value]) => ({ key: name, kind: "small" as const, value })),
+      numbers: Object.entries(numbers).map(([name, value]) => ({ key: name, kind: "small" as const, word: null, value })),
     });
     expect(laidOut(plan("high", { exit: 0.045, depth: 0.006 }), m, 10, 0)).toMatchObject({ mark: 45, steel: [-0, 2] });
     // Cut at 40 of 100: the mark, 20 on, lies where the body was at 60 of 80.

@@ -6,13 +6,14 @@ export function ChainStrip({ strength, hook, units }: { strength: Strength; hook
   const lost = strength.lost.join(" and ").replace(" and head", ", head");
   return (
     <div className="chain">
-      <ol aria-label="strength from the rod to the hook">
-        {strength.links.map((link) => (
-          <li key={link.name} className={link.weakest ? "weakest" : undefined}>
-            {link.name} <b>{holds(link.holds_n, units).value}</b>{link.weakest && <span className="visually-hidden"> the weakest</span>}
-          </li>
-        ))}
-      </ol>
+      <Links of={strength.links} label="strength from the rod to the hook" units={units} />
+      {strength.side.length > 0 && (
+        <div className="chain-side">
+          <span>off it</span>
+          <Links of={strength.side} label="strength of what branches off" units={units} />
+          <span>{SIDE[sideOf(strength)]}</span>
+        </div>
+      )}
       <p>
         kg each. In a snag {strength.snag === "bends-free"
           ? `a steady ${text(holds(strength.snag_load_n, units))} bends the hook free: bend it back, or change it`
@@ -30,3 +31,27 @@ const WIRE = {
   medium: "Its wire and this line go together.",
   heavy: "Heavy wire for this line: it wants heavier line and a stiffer rod to be set.",
 };
+
+function Links({ of, label, units }: { of: Strength["links"]; label: string; units: Units }) {
+  return (
+    <ol aria-label={label}>
+      {of.map((link) => (
+        <li key={link.name} className={link.weakest ? "weakest" : undefined}>
+          {link.name} <b>{holds(link.holds_n, units).value}</b>{link.weakest && <span className="visually-hidden"> the weakest</span>}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+const SIDE = {
+  "sinker first": "snagged, the sinker goes and the rest comes home",
+  "sinker last": "snagged, the rest goes with the sinker: a lighter dropper saves it",
+  "stinger first": "the stinger gives before the rest: set a lighter drag, or a stouter one",
+  "stinger last": "the stinger bears what the rest does",
+};
+
+function sideOf(strength: Strength): keyof typeof SIDE {
+  const what = strength.side.at(-1)!.kind === "hook" ? "stinger" : "sinker";
+  return `${what} ${strength.side_breaks_first ? "first" : "last"}`;
+}

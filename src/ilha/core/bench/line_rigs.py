@@ -12,6 +12,7 @@ import numpy as np
 
 from ilha.core.bench.fit import HIGH_DEPTH
 from ilha.core.bench.rigging_numbers import SALT_20, Bench, Number, Numbers, rule
+from ilha.core.bench.stinger import SWIVEL, stinger_for
 from ilha.core.errors import Array
 from ilha.core.move.invert import Held, least_sinker
 from ilha.core.rig.assembly import assemble
@@ -34,25 +35,18 @@ def _float(b: Bench) -> Numbers:
             "settles": Number(max(1.0, leader / 0.25), "seconds")}
 
 
-RING, SWIVEL = 0.0065, 0.016
-"""A split ring's inside and a swivel's length, m."""
-TREBLE = 0.5
-"""How wide the treble is, share of the height of the body (judgement)."""
-STINGER_AT = 0.62
-"""Short bites come about here, share of the length."""
-
-
 @rule("stinger")
 def _stinger(b: Bench) -> Numbers:
-    """As many rings as bring the treble nearest to its place; two or three in practice."""
+    """High threaded; what hangs below is of :mod:`ilha.core.bench.stinger`."""
     high = min(HIGH_DEPTH, b.half)
     out = b.exit(high)
-    wanted = STINGER_AT * b.plastic.length - out - SWIVEL
-    rings = float(np.clip(np.round(wanted / RING), 2, 3))
-    hang = SWIVEL + rings * RING
-    return {"exit": Number(out), "depth": Number(high), "rings": Number(rings, "count"),
-            "ring_wide": Number(RING), "hang": Number(hang), "reaches": Number(out + hang),
-            "treble": Number(TREBLE * b.plastic.height)}
+    s = stinger_for(b.plastic.height, b.plastic.length, out, b.pull)
+    return {"exit": Number(out), "depth": Number(high), "rings": Number(s.rings, "count"),
+            "ring_wide": Number(s.treble.ring), "hang": Number(s.hang),
+            "reaches": Number(s.reaches), "treble": Number(s.treble.across),
+            "treble_size": Number(s.treble.across, word=s.treble.size),
+            "swivel": Number(SWIVEL, word=s.treble.swivel), "adds": Number(s.mass, "mass"),
+            "holds": Number(s.treble.holds, "pull")}
 
 
 TANDEM = 1.2

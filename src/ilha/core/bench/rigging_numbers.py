@@ -16,21 +16,24 @@ from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_BEST, exit_point
 from ilha.core.bench.seat import INSIDE, Measures
 from ilha.core.move.rest import lean, lifting_moment
 from ilha.core.rig.assembly import assemble
-from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.outline import Outline
 from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.water.seawater import density
 
 Slit = Literal["none", "belly", "back", "hollow"]
 """How a body is opened: the hook turns in it, or the point comes up through what it leaves."""
-Kind = Literal["small", "length", "mass", "angle", "seconds", "count"]
-"""How a number is shown: millimetres, metres, grams, degrees, seconds, times."""
+Kind = Literal["small", "length", "mass", "angle", "seconds", "count", "pull"]
+"""How a number is shown: millimetres, metres, grams, degrees, seconds, times, kilograms of pull."""
 
 
 @dataclass(frozen=True)
 class Number:
+    """word : how it is called in the trade, as the size of a hook is; "" where it has no name."""
+
     value: float
     kind: Kind = "small"
+    word: str = ""
 
 
 @dataclass(frozen=True)
@@ -40,7 +43,7 @@ class Bench:
     smaller : straight and gape (m) of the smaller hooks, the nearest size first. current : at the
     surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m.
     compress : share of its height that the body gives between two fingers. slit : "none", "belly",
-    "back" or "hollow"; slit_deep : m."""
+    "back" or "hollow"; slit_deep : m. pull : the greatest drag that is set, N."""
 
     plastic: Plastic
     body: Outline
@@ -58,6 +61,7 @@ class Bench:
     compress: float = 0.0
     slit: Slit = "none"
     slit_deep: float = 0.0
+    pull: float = 0.0
 
     @property
     def half(self) -> float:
@@ -269,8 +273,10 @@ def _tube(b: Bench) -> Numbers:
     return {**found, **_small(exit=found["exit"].value + back, eye=0.6 * back)}
 
 
-NAIL = 0.0009
-"""A common nail weight, kg."""
+NAIL, NAIL_AT = 0.0009, 0.012
+"""A common nail weight, kg, and how far in its own middle lies, m."""
+NAILED = Part(NAIL, HEAD_MATERIALS["lead"], NAIL_AT)
+"""The same as a part of a rig."""
 
 
 @rule("wacky")
@@ -283,5 +289,5 @@ def _wacky(b: Bench) -> Numbers:
     # What floats and sinks together has no balance point: then by mass.
     if own <= 0.0:
         own, nail = b.plastic.mass, NAIL
-    balance = (own * middle + nail * 0.012) / (own + nail)
+    balance = (own * middle + nail * NAIL_AT) / (own + nail)
     return {"middle": Number(middle), "nail": Number(NAIL, "mass"), "balance": Number(balance)}

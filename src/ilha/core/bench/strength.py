@@ -70,9 +70,10 @@ def hardware_link(name: str) -> Link:
 
 @dataclass(frozen=True)
 class Chain:
-    """Links from the rod to the fish."""
+    """Links from the rod to the fish. side : what branches off, to a sinker or a stinger."""
 
     links: tuple[Link, ...]
+    side: tuple[Link, ...] = ()
 
     def __post_init__(self) -> None:
         if not self.links:
@@ -84,6 +85,13 @@ class Chain:
         return int(np.argmin([link.holds for link in self.links]))
 
     @property
+    def side_breaks_first(self) -> bool:
+        """A snagged branch parts before the rest does: that is what a dropper is for, and what a
+        stinger must not do."""
+        least = min((link.holds for link in self.side), default=float("inf"))
+        return least < min(link.holds for link in self.links)
+
+    @property
     def drag(self) -> tuple[float, float]:
         """The least and the greatest drag (N) to be set, from the weakest link."""
         holds = self.links[self.weakest].holds
@@ -92,18 +100,20 @@ class Chain:
 
 def chain(
     line: float, leader: float | None, hook_opens: float, *, joint: str = "joining knot",
-    end: str = "loop knot", hardware: Sequence[Link] = (),
+    end: str = "loop knot", hardware: Sequence[Link] = (), loops: Sequence[str] = (),
+    side: Sequence[Link] = (),
 ) -> Chain:
     """The chain of a line (N), a leader (N, None for none) and a hook that opens at a load (N).
 
     joint, end : knots by name, between line and leader and at the head. hardware : swivels, rings.
+    loops : knots tied into the leader on the way. side : what branches off.
 
     Raises
     ------
     DomainError
         For an unknown knot or a strength that is not above 0.
     """
-    for name in (joint, end):
+    for name in (joint, end, *loops):
         if name not in KNOTS:
             raise DomainError("knot", "must be one of " + ", ".join(KNOTS), name, "", "choose")
     links = [Link("line", "line", line)]
@@ -112,8 +122,21 @@ def chain(
         links += [Link(joint, "knot", KNOTS[joint] * min(line, leader)),
                   Link("leader", "leader", leader)]
         tied_to = leader
+    links += [Link(name, "knot", KNOTS[name] * tied_to) for name in loops]
     links += [*hardware, Link(end, "knot", KNOTS[end] * tied_to), Link("hook", "hook", hook_opens)]
-    return Chain(tuple(links))
+    return Chain(tuple(links), tuple(side))
+
+
+DROPPER_SHARE = 0.6
+"""A dropper to a sinker is of lighter line, so that it parts first and the rest comes home: this
+share of the leader (judgement)."""
+
+
+def dropper(leader: float, knot: str = "clinch knot") -> tuple[Link, ...]:
+    """The branch to a sinker below a leader (N): its own line, and the knot at the sinker."""
+    holds = DROPPER_SHARE * leader
+    return Link("dropper", "leader", holds), Link(f"{knot} at the sinker", "knot",
+                                                  KNOTS[knot] * holds)
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 import numpy as np
@@ -10,6 +10,7 @@ import numpy as np
 from ilha.core.bench.riggings import Rigging
 from ilha.core.bench.seat import can, graded
 from ilha.core.bench.straight import Finding as Found
+from ilha.core.bench.strength import Link
 from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY
 from ilha.core.tables import SCENT
 from ilha.core.units import g_from_kg, mm_from_m
@@ -65,9 +66,16 @@ def _hooks(b: OnBench) -> list[dict[str, Any]]:
 
 def _strength(s: Strength) -> dict[str, Any]:
     low, high = s.chain.drag
+
+    def told(links: Sequence[Link], weakest: int) -> list[dict[str, Any]]:
+        return [{"name": link.name, "kind": link.kind, "holds_n": round(link.holds, 2),
+                 "weakest": i == weakest} for i, link in enumerate(links)]
+
+    side = s.chain.side
+    least = min(range(len(side)), key=lambda i: side[i].holds, default=-1)
     return {
-        "links": [{"name": link.name, "kind": link.kind, "holds_n": round(link.holds, 2),
-                   "weakest": i == s.chain.weakest} for i, link in enumerate(s.chain.links)],
+        "links": told(s.chain.links, s.chain.weakest), "side": told(side, least),
+        "side_breaks_first": s.chain.side_breaks_first,
         "drag_low_n": round(low, 2), "drag_high_n": round(high, 2),
         "bends_hook": s.bends_hook, "snag": s.snag.outcome,
         "snag_load_n": round(s.snag.load, 2), "lost": list(s.snag.lost),

@@ -7,7 +7,8 @@ from typing import Literal
 from pydantic import Field
 
 from ilha.desk.asked import Id
-from ilha.desk.bench import FitQuestion, SeenQuestion, TemplateQuestion
+from ilha.desk.bench import FitQuestion, SeenQuestion
+from ilha.desk.template import TemplateQuestion
 from ilha.web.payloads import Payload
 
 
@@ -52,6 +53,8 @@ class Strength(Payload):
     """From the rod to the hook; the drag from a quarter to a third of the weakest."""
 
     links: list[ChainLink]
+    side: list[ChainLink] = Field(description="what branches off: to a sinker or a stinger")
+    side_breaks_first: bool = Field(description="the branch parts before the rest does")
     drag_low_n: float
     drag_high_n: float
     bends_hook: bool = Field(description="the drag is near the hook's first yield")
@@ -62,8 +65,9 @@ class Strength(Payload):
 
 class RiggingNumber(Payload):
     key: str
-    value: float | None = Field(description="m, kg, degrees, s or times, by kind")
-    kind: Literal["small", "length", "mass", "angle", "seconds", "count"]
+    value: float | None = Field(description="m, kg, degrees, s, times or N, by kind")
+    kind: Literal["small", "length", "mass", "angle", "seconds", "count", "pull"]
+    word: str | None = Field(description="what the trade calls it, as the size of a hook")
 
 
 class RiggingStep(Payload):

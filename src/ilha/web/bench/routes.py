@@ -6,6 +6,7 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.desk import bench
+from ilha.desk.template import template
 from ilha.formats.template import as_pdf
 from ilha.web.answers import answer, as_file
 from ilha.web.bench import dump
@@ -34,5 +35,5 @@ def get_straight() -> Response:
 @bp.get("/template.pdf")
 def get_template() -> Response:
     asked = TemplateQuestion.model_validate(request.args.to_dict())
-    return as_file(as_pdf(bench.template(connection(), asked), asked.paper), "application/pdf",
+    return as_file(as_pdf(template(connection(), asked), asked.paper), "application/pdf",
                    f"ilha-template-{asked.paper}.pdf")
