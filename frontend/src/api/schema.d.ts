@@ -4781,6 +4781,11 @@ export interface components {
             fit: "well" | "at a pinch" | "badly";
             /** Fit Word */
             fit_word: string;
+            /**
+             * Front Head Id
+             * @description of two heads the one in front; null: one head
+             */
+            front_head_id: number | null;
             /** Head Diameter Mm */
             head_diameter_mm: number;
             /** Head Id */

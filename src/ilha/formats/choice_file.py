@@ -9,7 +9,7 @@ import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.advice.cautions import FIRST, Place, Weather, cautions
-from ilha.core.choose.box import Box, catalogue
+from ilha.core.choose.box import Box, BoxHead, catalogue
 from ilha.core.choose.fish import RELEASE, Feeds, fish_named
 from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.proposal import figures_of
@@ -178,10 +178,15 @@ def _reasons(outfit: Outfit, tackle: bool) -> list[dict[str, Any]]:
             for r in outfit.reasons if r.tackle == tackle]
 
 
+def _head(head: BoxHead) -> dict[str, Any]:
+    mass = head.head.mass
+    return {"id": head.head.id, "oz": round(head.printed_oz or oz_from_kg(mass), 4),
+            "mass_g": round(g_from_kg(mass), 2), "shape": head.head.shape}
+
+
 def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> dict[str, Any]:
     figures = figures_of(s, outfit, box, rules)
     head, rod = outfit.head, outfit.rod
-    mass = head.head.mass
     slow = box.slow.get((head.head.id, outfit.plastic.id), 1.0)
     return {
         "score": round(outfit.score, 3),
@@ -189,11 +194,10 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
                     "length_mm": round(mm_from_m(outfit.plastic.plastic.length), 1),
                     "material": outfit.plastic.material, "colour": outfit.colour},
         "rigging": outfit.rigging,
-        "head": {"id": head.head.id, "oz": round(head.printed_oz or oz_from_kg(mass), 4),
-                 "mass_g": round(g_from_kg(mass), 2), "shape": head.head.shape},
+        "head": _head(head), "front": None if outfit.front is None else _head(outfit.front),
         "hook": {"size": head.hook_size, "wire": outfit.wire}, "keeper": head.keeper,
         "line": {"id": outfit.line.id, "diameter_mm": round(mm_from_m(outfit.line.diameter), 3),
-                 "leader_kg": round(outfit.leader / G, 2)},
+                 "leader_kg": round(outfit.leader / G, 2), "leader_says": outfit.leader_says},
         "rod": {"id": rod.id, "lure_min_g": round(g_from_kg(rod.rod.lure_min), 2),
                 "lure_max_g": _number(g_from_kg(rod.rod.lure_max), 2)},
         "verdict": figures.board_verdict, "decided": figures.decided[0],
@@ -203,6 +207,7 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
         "lead_m": _number(figures.lead, 2), "come_in_m": _number(figures.beyond, 2),
         "count_s": _number(figures.count, 2),
         "retrieve": outfit.retrieve,
+        "beside": None if outfit.beside is None else vars(outfit.beside),
         "reasons": _reasons(outfit, tackle=False),
         "tackle_reasons": _reasons(outfit, tackle=True),
     }
@@ -253,5 +258,6 @@ def answer(asked: QuestionFile) -> dict[str, Any]:
     return {
         "format": "ilha-choice-1",
         "outfits": [_outfit(situation, o, box, RULES) for o in proposed(choice)],
+        "on_lead": choice.on_lead, "keeps_bottom": choice.keeps_bottom,
         "why": why, "cautions": cautions_for(situation),
     }

@@ -38,6 +38,7 @@ class LineOut(_Part):
     id: str
     diameter_mm: float
     leader_kg: float
+    leader_says: str
 
 
 class RodOut(_Part):
@@ -52,17 +53,27 @@ class ReasonOut(_Part):
     gave: float
 
 
+class BesideOut(_Part):
+    """The line and leader that others fish there, and why."""
+
+    line_kg: float
+    leader_kg: float
+    says: str
+
+
 class OutfitOut(_Part):
     """lead_m, count_s : to the fish; null where the rig does not sink. fit : how the hook sits.
     scenario : an ``ilha-scenario-1`` to which ``ilha board`` answers the same verdict, count and
     lead. reasons : of the rig; what they gave is the score. tackle_reasons : of the rod and the
-    line that fish it best; they do not count in it."""
+    line that fish it best; they do not count in it. front : the head in front of two. beside : what
+    others fish there."""
 
     score: float
     plastic: PlasticOut
     rigging: str
     head: HeadOut
     hook: HookOut
+    front: HeadOut | None
     keeper: str
     line: LineOut
     rod: RodOut
@@ -76,6 +87,7 @@ class OutfitOut(_Part):
     come_in_m: float | None = None
     count_s: float | None
     retrieve: str
+    beside: BesideOut | None
     reasons: list[ReasonOut]
     tackle_reasons: list[ReasonOut]
 
@@ -89,9 +101,13 @@ class WhyOut(_Part):
 
 
 class ChoiceOut(_Part):
-    """The answer; ``why`` where nothing in the box is worth a proposal."""
+    """The answer; ``why`` where nothing in the box is worth a proposal. on_lead : no head does, so
+    that a sinker carries what is proposed. keeps_bottom : weights are those that keep the bottom
+    there, heavier than the water asks for."""
 
     format: Literal["ilha-choice-1"]
     outfits: list[OutfitOut]
+    on_lead: bool
+    keeps_bottom: bool
     why: WhyOut | None
     cautions: list[str]

@@ -94,7 +94,7 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
     """
     cond = s.conditions(np.array([o.line.diameter]), s.presented(o.retrieve),
                         density=o.line.density)
-    rigging = tied(o.rigging, o.line.diameter, s.depth, o.head.head, s.surface_speed)
+    rigging = tied(o.rigging, o.line.diameter, s.depth, o.ahead, s.surface_speed)
     low, high = s.zone
     lightest = figures.lightest_zone
     drifts = cond.drift_follows

@@ -21,8 +21,8 @@ function drawn(plan: RiggingPlan, say: (key: string) => string): Drawn {
       return { nodes: [{ x: 90, y: 70, kind: "float", words: "float" }, { x: 420, y: 150, kind: "head", words: "loop knot" }],
                lines: [{ from: 0, to: 1, words: say("leader") }] };
     case "tandem":
-      return { nodes: [{ x: 70, y: 90, kind: "knot", words: "joining knot" }, { x: 330, y: 90, kind: "loop", words: "front head on the loop" },
-                       { x: 640, y: 90, kind: "head", words: "rear head, loop knot" }],
+      return { nodes: [{ x: 70, y: 90, kind: "knot", words: "joining knot" }, { x: 330, y: 90, kind: "loop", words: `${say("front")} in front, on the loop` },
+                       { x: 640, y: 90, kind: "head", words: `${say("rear")} behind, loop knot` }],
                lines: [{ from: 0, to: 1, words: say("front_at") }, { from: 1, to: 2, words: say("apart") }] };
     case "sliding-sinker":
       return { nodes: [{ x: 150, y: 90, kind: "sinker", words: say("sinker") }, { x: 300, y: 90, kind: "swivel", words: "bead and swivel" },

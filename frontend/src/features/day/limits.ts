@@ -88,3 +88,12 @@ export function besideWords(one: { over_g: number | null; fit: string; fit_word:
   if (one.cast_is_guess && cast) out.push(`${cast} is a guess`);
   return out;
 }
+
+/** Why a school ties nothing on, by the limit that stops its heaviest head. */
+export const STOPPED: Record<string, string> = {
+  "swum-here": "no answer where it is swum back", "light-current": "wants a lighter current than this", "table-ends": "made for 6 m and less",
+  "gets-there": "no head in the box holds in this current", "drifts-by": "every head drifts past them", swims: "every head rides up at this speed",
+  "runs-under": "every head runs under them at this speed", drags: "every head drags", casts: "no rod here throws one that light", reaches: "no head reaches that far",
+  outfit: "over what the rod throws", "in-touch": "the wind takes the feel of every head", "tail-works": "no tail works that slowly",
+  waits: "too long to wait for", "line-short": "the cast is too short to let one touch", "does-not-fit": "no hook sits in this plastic",
+};

@@ -7,6 +7,7 @@ import { SmallRig } from "../../drawing/scenes/hook-scene";
 import { OutfitScene } from "../../drawing/scenes/outfit-scene";
 import { useUnits } from "../../features/question/use-units";
 import { useChosen } from "../../features/question/question";
+import { STOPPED } from "../../features/day/limits";
 import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
 import { headName, length, newtonsOfKg, said, strengthText, text, type Units } from "../../base/units";
@@ -86,9 +87,11 @@ function OutfitFigures({ outfit, head, units }: Props) {
   const lead = outfit.lead_m;
   const on = lead === null || lead < 0.05;
   const beyond = (outfit.beyond_m ?? 0) < 0.05 ? "" : `${text(length(outfit.beyond_m, units))} beyond`;
+  const { box } = useChosen();
+  const front = box.heads.find((h) => h.id === outfit.front_head_id);
   return (
     <div className="figures outfit-figures">
-      <div className="figure first"><span>tie on</span><b><HeadWeight head={head} units={units} /></b><em>{shapeWords(head.shape)}{outfit.right_share !== null && `; ${sureWords(outfit.right_share)}`}</em></div>
+      <div className="figure first"><span>{front ? "tie on behind" : "tie on"}</span><b><HeadWeight head={head} units={units} /></b><em>{front && <>{text(headName(front, units))} in front, </>}{shapeWords(head.shape)}{outfit.right_share !== null && `; ${sureWords(outfit.right_share)}`}</em></div>
       <div className="figure"><span>land it</span><b>{on ? beyond || "on it" : <>{length(lead, units).value}<small>{length(lead, units).unit}</small></>}</b>
         <em>{on ? "" : `up-current${beyond && `, ${beyond}`}`}</em></div>
       <div className="figure"><span>{AIMS[outfit.aim]}</span><b>
@@ -115,15 +118,6 @@ function Reasons({ outfit }: { outfit: Outfit }) {
     </>
   );
 }
-
-/** Why a school ties nothing on, by the limit that stops its heaviest head. */
-const STOPPED: Record<string, string> = {
-  "swum-here": "no answer where it is swum back", "light-current": "wants a lighter current than this", "table-ends": "made for 6 m and less",
-  "gets-there": "no head in the box holds in this current", "drifts-by": "every head drifts past them", swims: "every head rides up at this speed",
-  "runs-under": "every head runs under them at this speed", drags: "every head drags", casts: "no rod here throws one that light", reaches: "no head reaches that far",
-  outfit: "over what the rod throws", "in-touch": "the wind takes the feel of every head", "tail-works": "no tail works that slowly",
-  waits: "too long to wait for", "line-short": "the cast is too short to let one touch", "does-not-fit": "no hook sits in this plastic",
-};
 
 function OtherSchools({ outfit, own, units }: { outfit: Outfit; own: Head; units: Units }) {
   const { box } = useChosen();

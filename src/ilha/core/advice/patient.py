@@ -57,7 +57,7 @@ class Patient:
     def on_lines(self, lines: Array) -> Array:
         """The verdict on the own head on other lines (m), (L,)."""
         outfit, situation = self.outfit, self.situation
-        rigging = tied(outfit.rigging, float(np.median(lines)), situation.depth, outfit.head.head,
+        rigging = tied(outfit.rigging, float(np.median(lines)), situation.depth, outfit.ahead,
                        situation.surface_speed)
         cond = situation.conditions(lines, situation.presented(outfit.retrieve))
         b = board(cond, outfit.plastic.plastic, [outfit.head.head],

@@ -16,7 +16,7 @@ from ilha.core.bench.stinger import SWIVEL, stinger_for
 from ilha.core.errors import Array
 from ilha.core.move.invert import Held, least_sinker
 from ilha.core.rig.assembly import assemble
-from ilha.core.rig.tackle import RHO_SINKER, Sinker, sinker_area
+from ilha.core.rig.tackle import RHO_SINKER, Sinker, Tandem, sinker_area
 from ilha.core.units import G
 from ilha.core.water.flow import SEVENTH_ROOT
 from ilha.core.water.seawater import kinematic_viscosity
@@ -51,14 +51,38 @@ def _stinger(b: Bench) -> Numbers:
 
 TANDEM = 1.2
 LOOP = 0.06
+SLACK, RIPS = 0.1, 0.7
+LIGHTER_IN_FRONT = 2.0 / 3.0
+"""Two heads are alike in slack water and where it rips, m/s; between them the front one is two
+thirds of the rear, 1/4 oz before 3/8 (common practice; the currents are judgement)."""
+
+
+def front_share(current: float) -> float:
+    """The front head of two over the rear one in a surface current (m/s)."""
+    return LIGHTER_IN_FRONT if SLACK <= current <= RIPS else 1.0
 
 
 @rule("tandem")
 def _tandem(b: Bench) -> Numbers:
-    """1.2 m fished; the dropper loop takes twice its length, the knots as elsewhere."""
+    """1.2 m fished; the dropper loop takes twice its length, the knots as elsewhere. How far the
+    front one rides over the rear, which touches, is statics: docs/model.md, section 3."""
     knots = 2.0 * LOOP + KNOTS_TAKE
+    rear = assemble(b.plastic, [b.head])
+    share = front_share(b.current)
+    front = assemble(b.plastic, [replace(b.head, mass=share * b.head.mass)])
+    rho, spacing = np.atleast_1d(SALT_20), 0.5 * TANDEM
+
+    def flow_at(z: Array) -> Array:
+        share_of = SEVENTH_ROOT.share(np.maximum(z, 1e-3), np.asarray(b.depth))
+        return np.asarray(b.current * share_of)
+
+    start = Tandem(front.wet_weight(rho), front.drag_area, spacing, 2.0 * b.line).start(
+        rear.wet_weight(rho), rear.drag_area, flow_at, np.full((1, 1), 0.02), rho)
+    up = float(np.ravel(start.height)[0]) - 0.02
     return {"cut_line": Number(TANDEM + knots, "length"), "knots": Number(knots, "length"),
-            "front_at": Number(0.5 * TANDEM, "length"), "apart": Number(0.5 * TANDEM, "length")}
+            "front_at": Number(spacing, "length"), "apart": Number(spacing, "length"),
+            "front": Number(share * b.head.mass, "mass"), "rear": Number(b.head.mass, "mass"),
+            "up": Number(up, "length")}
 
 
 LEAST_SINKER, SLIDING_LEADER = 0.060, 0.6

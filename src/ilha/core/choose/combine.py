@@ -56,7 +56,8 @@ def measures(box: Box) -> Measures:
 class Rows:
     """The combinations that can be rigged, (N,): indices of plastic, head and rigging; reach,
     share; clear, m, of the point over the body; fit, 2 well to 0 badly; word : why not well, "" for
-    well. misfits : combinations that cannot be rigged."""
+    well. misfits : combinations that cannot be rigged. front : the head in front of two, -1 for
+    none."""
 
     plastic: Indices
     head: Indices
@@ -66,6 +67,7 @@ class Rows:
     fit: Indices
     word: Array
     misfits: int
+    front: Indices
 
     @property
     def keys(self) -> Array:
@@ -102,7 +104,7 @@ def combine(box: Box, riggings: tuple[str, ...]) -> Rows:
     at_reach, at_clear = taken(0), taken(1)
     order = np.array([SEARCHED.index(key) for key in riggings])
     return Rows(plastic, head, order[rigging], at_reach, at_clear, *graded(at_reach, at_clear),
-                possible - int(can_all.sum()))
+                possible - int(can_all.sum()), np.full(plastic.size, -1))
 
 
 def sits(rows: Rows) -> tuple[Rows, int]:
@@ -110,6 +112,42 @@ def sits(rows: Rows) -> tuple[Rows, int]:
     good = rows.fit > FITS_BADLY
     kept = {f.name: getattr(rows, f.name)[good] for f in fields(rows) if f.name != "misfits"}
     return replace(rows, **kept), int((~good).sum())
+
+
+FRONT_SHARES = (1.0, 2.0 / 3.0, 0.5, 1.0 / 3.0)
+"""Weights of the front head over the rear one's that are tried: equal, and lighter ones down to a
+third. Never a heavier: it would run under the rear one (common practice)."""
+NEAR = 1.25
+"""How far from such a share a head of the box may lie, as a factor (judgement)."""
+
+
+def with_fronts(box: Box, rows: Rows) -> Rows:
+    """The same, each row of two heads once for every front head that is tried with its rear one: of
+    its shape, going on the plastic too; rows without one are left out. Both weights are unknown
+    until the water has judged the pairs."""
+    two = rows.keys == "tandem"
+    if not np.any(two):
+        return rows
+    mass = np.array([head.head.mass for head in box.heads])
+    shape = np.array([head.head.shape for head in box.heads])
+    at, fronts = list(np.flatnonzero(~two)), [-1] * int(np.sum(~two))
+    for row in np.flatnonzero(two):
+        rear = rows.head[row]
+        goes = rows.head[two & (rows.plastic == rows.plastic[row])]
+        goes = goes[(shape[goes] == shape[rear]) & (mass[goes] <= 1.001 * mass[rear])]
+        share = mass[goes] / mass[rear]
+        found = set()
+        for wanted in FRONT_SHARES:
+            off = np.abs(np.log(share / wanted))
+            # Of one weight the rear's own hook before any other.
+            best = min(range(goes.size), key=lambda i: (round(off[i], 3), goes[i] != rear, goes[i]))
+            if off[best] <= np.log(NEAR):
+                found.add(int(goes[best]))
+        at += [row] * len(found)
+        fronts += sorted(found)
+    taken = {f.name: getattr(rows, f.name)[at] for f in fields(rows)
+             if f.name not in ("misfits", "front")}
+    return replace(rows, **taken, front=np.array(fronts, dtype=int))
 
 
 def by_practice(box: Box, rows: Rows) -> Flags:

@@ -106,6 +106,7 @@ FEATURES: dict[str, Kind] = {
     "head_over_body": _number("", "head's diameter over height of body"),
     "head_over_nose": _number("", "head's diameter over height of the nose"),
     "rigging": Kind(words=SEARCHED, name="rigging"),
+    "front_over_rear": _number("", "front head of two over the rear one"),
     "weedless": Kind(flag=True, name="weedless"),
     "line_mm": _number("mm", "line"), "line_kg": _number("kg", "line holds"),
     "line_over_fish": _number("", "line over what the fish needs"),

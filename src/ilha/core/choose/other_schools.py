@@ -43,18 +43,18 @@ class Picked:
 
 def picks_of(
     box: Box, situation: Situation, retrieve: str, plastic: int, heads: Sequence[int],
-    fit: Indices, way: str,
+    fit: Indices, way: str, front: int = -1,
 ) -> dict[str, Picked]:
     """What each school ties on for a plastic: the lightest over all rods and lines of the box.
 
     plastic, heads : indices. fit : (H,) of the heads. way : how the water meets the rigging.
-    The depth table has its own way and is left out.
+    front : of two heads the one in front, -1 for none. The depth table has its own way: left out.
     """
     lines = np.array([line.diameter for line in box.lines])
     count = len(heads)
     zero = np.zeros(count)
     rows = Rows(np.full(count, plastic), np.asarray(heads), np.zeros(count, dtype=int), zero, zero,
-                fit, np.full(count, ""), 0)
+                fit, np.full(count, ""), 0, np.full(count, front))
     presented = situation.presented(retrieve)
     cond = situation.conditions(lines, presented, density=densities(box.lines)).checked()
     one = tie(box, cond, rows, way, np.arange(count), lines)
@@ -133,12 +133,13 @@ def by_school(
     """What each school of weight ties on for this plastic: the lightest over every rod and line
     of the box that is right; the depth table's on the outfit's own."""
     rungs = [rung for rung in rungs_for(situation, box, outfit, rules) if _alike(rung, outfit)]
-    whole = replace(box, plastics=(outfit.plastic,), heads=tuple(r.head for r in rungs))
+    ahead = () if outfit.front is None else (outfit.front,)
+    whole = replace(box, plastics=(outfit.plastic,), heads=(*(r.head for r in rungs), *ahead))
     # Of the proposal's own shape before any other.
     fit = np.array([rung.fit if rung.head.head.shape == outfit.head.head.shape
                     else min(rung.fit, AT_A_PINCH) for rung in rungs])
     found = picks_of(whole, situation, outfit.retrieve, 0, range(len(rungs)), fit,
-                     way_of_rigging(outfit.rigging))
+                     way_of_rigging(outfit.rigging), len(rungs) if ahead else -1)
     cond = situation.conditions(np.array([outfit.line.diameter]))
     package = np.array([[r.head.head.mass + r.head.head.hook_mass + outfit.plastic.plastic.mass]
                         for r in rungs])

@@ -9,6 +9,10 @@ from ilha.core.choose.combine import WEEDLESS
 from ilha.core.choose.leaders import Beside
 from ilha.core.choose.rules import Conflict, Rule
 from ilha.core.choose.situation import Situation
+from ilha.core.rig.bodies import Head
+
+BOTTOM_RULE = "keeps-the-bottom"
+"""The rule that asks for weights that keep the bottom."""
 
 
 @dataclass(frozen=True)
@@ -38,8 +42,8 @@ class Outfit:
     leader : N; leader_id : of a spool in the box, None for none that suits; leader_says : why
     practice ties it, "" where the school does; beside : the line and leader others fish there.
     verdict : a code of ``schools.VERDICTS``. fit : how its hook sits, 2 well to 0 badly;
-    fit_word : why not well. needs_kg : what the line must hold. 
-    weedless : whether its hook is covered."""
+    fit_word : why not well. needs_kg : what the line must hold. front : the head in front of two,
+    ``head`` the rear one. weedless : whether its hook is covered."""
 
     score: float
     plastic: BoxPlastic
@@ -61,13 +65,20 @@ class Outfit:
     fit_word: str
     wire: str
     needs_kg: float
+    front: BoxHead | None
     reasons: tuple[Reason, ...]
     overruled: tuple[Overruled, ...]
 
     @property
     def parts(self) -> tuple[str, ...]:
         """What it is made of: two outfits of the same parts are one."""
-        return (self.plastic.id, self.head.head.id, self.line.id, self.rod.id, self.rigging)
+        return (self.plastic.id, self.head.head.id, self.line.id, self.rod.id, self.rigging,
+                "" if self.front is None else self.front.head.id)
+
+    @property
+    def ahead(self) -> Head:
+        """The head in front of two; of one its own."""
+        return (self.head if self.front is None else self.front).head
 
     @property
     def weedless(self) -> bool:
@@ -90,3 +101,8 @@ class Choice:
     """Where nothing is worth a proposal: what comes nearest to one."""
     on_lead: bool = False
     """Whether no head does, so that a sinker carries what is proposed."""
+
+    @property
+    def keeps_bottom(self) -> bool:
+        """Whether the weights proposed are those that keep the bottom there, by a rule in force."""
+        return self.situation.keeps_bottom and any(rule.key == BOTTOM_RULE for rule in self.fired)

@@ -69,7 +69,7 @@ STILL = frozenset({
     "look", "family", "material", "plastic_length_mm", "body_height_mm", "floats", "moves_alone",
     "shape", "head_g", "hook_order", "hook_wire", "hook_over_fish", "by_practice", "reach",
     "clear_mm", "keeper", "keeper_holds", "head_over_body", "rigging", "weedless", "fit",
-    "mouth_fits", "pull_over_hook", "sits", "head_over_nose",
+    "mouth_fits", "pull_over_hook", "sits", "head_over_nose", "front_over_rear",
     "head_over_table", "hook_over_drag"})
 """Features that the water does not decide."""
 
@@ -135,7 +135,7 @@ def board_of(
     """The board of heads on the outfit's plastic, rod and line, tied and brought back as it is."""
     cond = situation.conditions(np.array([outfit.line.diameter]),
                                 situation.presented(outfit.retrieve), density=outfit.line.density)
-    rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.head.head,
+    rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.ahead,
                    situation.surface_speed)
     slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],

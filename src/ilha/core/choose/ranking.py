@@ -74,7 +74,10 @@ class _Ranking:
                 for p in box.plastics]
         heads = [(h.head.shape, h.hook_size, h.head.density, h.wire, h.keeper) for h in box.heads]
         p_rank, h_rank = _ranks(keys), _ranks(heads)
-        return np.asarray(p_rank[rows.plastic[row]] * (len(heads) + 1) + h_rank[rows.head[row]])
+        size = len(heads) + 1
+        front = np.where(rows.front < 0, 0, np.append(h_rank, -1)[rows.front] + 1)
+        return np.asarray((p_rank[rows.plastic[row]] * size + h_rank[rows.head[row]]) * size
+                          + front[row])
 
     def _top(self, k: int) -> Indices:
         """The best rows of one way, of either side of weedless."""
@@ -136,7 +139,9 @@ class _Ranking:
             reach=float(found.rows.reach[row]), clear=float(found.rows.clear[row]),
             fit=int(found.rows.fit[row]), fit_word=str(found.rows.word[row]),
             wire=hook_word(head.hook_size, head.wire),
-            needs_kg=self.situation.needs_kg, reasons=tuple(reasons), overruled=overruled,
+            needs_kg=self.situation.needs_kg,
+            front=None if found.rows.front[row] < 0 else box.heads[int(found.rows.front[row])],
+            reasons=tuple(reasons), overruled=overruled,
         )
 
     def apart(self, count: int) -> tuple[Outfit, ...]:

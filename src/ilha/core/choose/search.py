@@ -15,7 +15,7 @@ import numpy as np
 from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
-from ilha.core.choose.combine import ON_A_LINE, ON_LEAD, Rows, combine, sits
+from ilha.core.choose.combine import ON_A_LINE, ON_LEAD, Rows, combine, sits, with_fronts
 from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
@@ -76,11 +76,12 @@ def reference_line(needs_kg: float) -> float:
     return float(np.exp(np.interp(np.log(newtons_of_kg(needs_kg)), holds, wide)))
 
 
-def _figures(box: Box, cond: Conditions, way: str, body: Body, slow: Array) -> Figures:
+def _figures(
+    box: Box, cond: Conditions, way: str, body: Body, slow: Array, front: Body | None = None
+) -> Figures:
     rigging = tied(way, float(np.median(cond.line_diameter)), float(np.min(cond.depth)),
                    box.heads[0].head, float(np.max(np.abs(cond.surface_speed))))
-    return figures(cond, body, box.rods[0].rod, rigging, body if way == "tandem" else None,
-                   slow=slow)
+    return figures(cond, body, box.rods[0].rod, rigging, front, slow=slow)
 
 
 _MASSES, _AREAS = 17, 5
@@ -181,11 +182,16 @@ def tie(
     box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
 ) -> Tied:
     heads = len(box.heads)
-    pairs, back = np.unique(rows.plastic[mine] * heads + rows.head[mine], return_inverse=True)
+    pairs, back = np.unique(
+        (rows.plastic[mine] * heads + rows.head[mine]) * (heads + 1) + rows.front[mine] + 1,
+        return_inverse=True)
+    pairs, ahead = np.divmod(pairs, heads + 1)
     p, h = np.divmod(pairs, heads)
-    body = assemble(stack([one.plastic for one in box.plastics], p),
-                    columns([one.head for one in box.heads]).taken(h))
-    f = replace(_figures(box, cond, way, body, box.slow_of(p, h)), bare=True)
+    soft, metal = stack([one.plastic for one in box.plastics], p), columns(
+        [one.head for one in box.heads])
+    body = assemble(soft, metal.taken(h))
+    front = assemble(soft, metal.taken(ahead - 1)) if way == "tandem" else None
+    f = replace(_figures(box, cond, way, body, box.slow_of(p, h), front), bare=True)
     thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered
               else casts(box, f, lines).reshape(p.size, -1))
     return Tied(mine, back, p, f, _spread(f, box, thrown, p))
@@ -230,6 +236,7 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
     """
     box = box.on_line(situation.line_diameter)
     rows, badly = sits(combine(box, tuple(riggings)))
+    rows = with_fronts(box, rows)
     if rows.plastic.size == 0:
         return None
     lines = np.array([line.diameter for line in box.lines])
@@ -245,11 +252,10 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
                 tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
                 for kind in dict.fromkeys(kinds.tolist())]
     on_sinker = np.isin(kinds, ON_LEAD)
-    on_line = np.isin(kinds, ON_A_LINE)[:, None]
     judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)
-    # Rigs that are lengths of line are lifted, let down or held: never swum.
+    # What a sinker carries is lifted, let down or held: never swum.
     judged = tuple(replace(one, least=np.where(on_sinker, np.nan, one.least[rows.plastic]),
-                           reached=one.reached & ~(on_line & one.presented.steady))
+                           reached=one.reached & ~(on_sinker[:, None] & one.presented.steady))
                    for one in judged)
     line, rod = (part.ravel() for part in np.meshgrid(
         np.arange(lines.size), np.arange(len(box.rods)), indexing="ij"))
@@ -266,11 +272,12 @@ def _hard(
     holds = np.array([one.holds for one in box.lines])[line]
     most = np.array([one.rod.lure_max for one in box.rods])[rod]
     opens = opens_at(np.array([h.wire for h in box.heads]), np.array([h.gape for h in box.heads]))
+    opens = np.minimum(opens[rows.head], np.where(rows.front < 0, np.inf, opens[rows.front]))
     shape = judged.verdict.shape
     return {
         "rod-rating": judged.package <= OVER_BY_LITTLE * most,
         "line-too-weak": np.broadcast_to(holds >= LONG_FIGHT_FROM * need, shape),
         "hook-too-weak": np.broadcast_to(
-            (opens >= LONG_FIGHT_FROM * DRAG_HIGH * need)[rows.head][:, None], shape),
+            (opens >= LONG_FIGHT_FROM * DRAG_HIGH * need)[:, None], shape),
     }
 

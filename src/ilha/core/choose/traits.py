@@ -194,6 +194,13 @@ class Still:
         return ball * 1e3 / self.body_height_mm
 
     @property
+    def front_over_rear(self) -> Array:
+        """The front head of two over the rear one; 1 of one head."""
+        mass = np.array([h.head.mass for h in self.box.heads])
+        front = np.where(self.rows.front < 0, self.rows.head, self.rows.front)
+        return np.asarray((mass[front] / mass[self.rows.head])[:, None])
+
+    @property
     def rigging(self) -> Array:
         return self.rows.keys[:, None]
 

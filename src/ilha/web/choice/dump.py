@@ -20,8 +20,6 @@ from ilha.desk.outfit import Chosen
 from ilha.formats.choice_file import WHY, cautions_for, stopped_by
 from ilha.web.choice import payloads as p
 
-KEEPS_BOTTOM = "keeps-the-bottom"
-"""The rule that asks for the weights of bottom contact."""
 FITS = ("badly", "at a pinch", "well")
 
 
@@ -55,8 +53,7 @@ def _asked(c: Chosen) -> dict[str, Any]:
         "light_from": "chosen" if asked.light else "sun", "feeding": s.feeds,
         "zone_from_m": round(low, 2), "zone_to_m": round(high, 2), "cast_m": s.cast_m,
         "tip_height_m": s.tip, "retrieve": s.retrieve, "weighs_kg": round(s.weighs_kg, 2),
-        "needs_kg": round(s.needs_kg, 2), "keeps_bottom": s.keeps_bottom and KEEPS_BOTTOM in {
-            rule.key for rule in c.choice.fired},
+        "needs_kg": round(s.needs_kg, 2), "keeps_bottom": c.choice.keeps_bottom,
         "finding": s.finding, "fall": s.fall, "profile": s.profile,
         "practical_salinity": s.salinity, "wind_m_s": s.wind,
         "clock": c.at.span.clock_of(asked.step), "fish": s.fish.key, "fish_name": s.fish.name,
@@ -69,6 +66,7 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
     how = s.presented(o.retrieve)
     return {
         "plastic_id": int(o.plastic.id), "head_id": int(o.head.head.id),
+        "front_head_id": None if o.front is None else int(o.front.head.id),
         "line_id": int(o.line.id), "rod_id": int(o.rod.id), "rigging": o.rigging,
         "rigging_name": NAMES[o.rigging], "covered": o.weedless, "colour": o.colour,
         "own_colour": o.plastic.colour_name, "tip": o.tip, "leader_kg": round(o.leader / G, 2),

@@ -66,6 +66,7 @@ class Outfit(Payload):
 
     plastic_id: Id
     head_id: Id
+    front_head_id: Id | None = Field(description="of two heads the one in front; null: one head")
     line_id: Id
     rod_id: Id
     rigging: str
