@@ -213,7 +213,8 @@ def _made(c: Chosen, box: Box, asked: OutfitQuestion) -> Outfit:
         leader_id=None if spool is None else spool.id, leader_says=ties.says, beside=ties.beside,
         verdict="right", reach=0.0, clear=0.0, fit=2, fit_word="",
         wire=hook_word(head.hook_size, head.wire), needs_kg=s.needs_kg,
-        front=first.front if first and asked.rigging == "tandem" else None, reasons=(),
+        front=first.front if first and asked.rigging == "tandem" else None,
+        placing=(), reasons=(),
         overruled=())
     rung = next((r for r in rungs_for(s, box, blank, c.rules)
                  if r.head.head.id == head.head.id), None)

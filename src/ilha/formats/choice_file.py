@@ -208,7 +208,7 @@ def _outfit(s: Situation, outfit: Outfit, box: Box, rules: Sequence[Rule]) -> di
         "count_s": _number(figures.count, 2),
         "retrieve": outfit.retrieve,
         "beside": None if outfit.beside is None else vars(outfit.beside),
-        "reasons": _reasons(outfit, tackle=False),
+        "placing": list(outfit.placing), "reasons": _reasons(outfit, tackle=False),
         "tackle_reasons": _reasons(outfit, tackle=True),
     }
 

@@ -88,6 +88,7 @@ class OutfitOut(_Part):
     count_s: float | None
     retrieve: str
     beside: BesideOut | None
+    placing: list[str]
     reasons: list[ReasonOut]
     tackle_reasons: list[ReasonOut]
 

@@ -92,6 +92,7 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
     The lightest head of the box, against which a heavier one plunges, is none of its heads: its
     time in the zone goes along as ``zone.lightest_s``.
     """
+    s = s.as_rigged(o.rigging)
     cond = s.conditions(np.array([o.line.diameter]), s.presented(o.retrieve),
                         density=o.line.density)
     rigging = tied(o.rigging, o.line.diameter, s.depth, o.ahead, s.surface_speed)

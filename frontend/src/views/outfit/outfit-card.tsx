@@ -49,6 +49,7 @@ export function OutfitCard(props: Props) {
         {outfit.leader_says && <> {said(outfit.leader_says, units)}</>}{outfit.beside && <> {said(outfit.beside.says, units)}</>}
         {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg), units)}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg), units)}.</b>}
       </p>
+      {outfit.placing.map((says) => <p key={says} className="outfit-placing">{said(says, units)}</p>)}
       <Reasons outfit={outfit} />
       <OtherSchools outfit={outfit} own={head} units={units} />
       <p className="outfit-ways">

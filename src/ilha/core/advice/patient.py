@@ -56,7 +56,8 @@ class Patient:
 
     def on_lines(self, lines: Array) -> Array:
         """The verdict on the own head on other lines (m), (L,)."""
-        outfit, situation = self.outfit, self.situation
+        outfit = self.outfit
+        situation = self.situation.as_rigged(outfit.rigging)
         rigging = tied(outfit.rigging, float(np.median(lines)), situation.depth, outfit.ahead,
                        situation.surface_speed)
         cond = situation.conditions(lines, situation.presented(outfit.retrieve))

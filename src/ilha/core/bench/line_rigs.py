@@ -25,11 +25,17 @@ KNOTS_TAKE = 0.15
 """Leader that two knots take, m."""
 
 
+def float_leader(depth: float) -> float:
+    """Leader under a float, m: 250 to 500 mm by depth (m), over half a metre of water the least,
+    over a metre and a half the most (common practice; the depths are judgement); never more than
+    four fifths of the water."""
+    return min(float(np.interp(depth, [0.5, 1.5], [0.25, 0.50])), 0.8 * depth)
+
+
 @rule("float")
 def _float(b: Bench) -> Numbers:
-    """250 to 500 mm of leader by depth: over half a metre of water the least, over a metre and a
-    half the most (common practice; the depths are judgement)."""
-    leader = float(np.interp(b.depth, [0.5, 1.5], [0.25, 0.50]))
+    """What hangs below, and how long it takes to."""
+    leader = float_leader(b.depth)
     return {"leader": Number(leader, "length"), "depth_here": Number(b.depth, "length"),
             "cut_line": Number(leader + KNOTS_TAKE, "length"),
             "settles": Number(max(1.0, leader / 0.25), "seconds")}

@@ -19,7 +19,7 @@ WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "weedless-nose", "w
             "buried")
 ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
 """Rigs that a sinker carries."""
-ON_A_LINE = ("tandem", *ON_LEAD)
+ON_A_LINE = ("tandem", "float", *ON_LEAD)
 """Lengths of line as much as riggings: tried only where a rule asks for them."""
 PRACTICE: tuple[tuple[str, float, float], ...] = (
     ("#6", 0.0, 0.045), ("#4", 0.0, 0.055), ("#2", 0.045, 0.066), ("#1", 0.045, 0.070),

@@ -25,7 +25,7 @@ TIPS = ("plain", "bite piece", "wire")
 SEARCHED = ("straight", "high", "hidden-point", "weedless", "weedless-swinging", "buried",
             "weedless-nose", "weedless-bare", "mushroom", "shrimp-head-first",
             "shrimp-tail-first", "crab", "tube", "tandem", "sliding-sinker",
-            "three-way", "drop-shot")
+            "three-way", "drop-shot", "float")
 """Riggings that the search tries. The others are decided on the bench or by a symptom."""
 
 
@@ -106,6 +106,7 @@ FEATURES: dict[str, Kind] = {
     "head_over_body": _number("", "head's diameter over height of body"),
     "head_over_nose": _number("", "head's diameter over height of the nose"),
     "rigging": Kind(words=SEARCHED, name="rigging"),
+    "skips": _number("", "how well it skips, 1 well"),
     "front_over_rear": _number("", "front head of two over the rear one"),
     "weedless": Kind(flag=True, name="weedless"),
     "line_mm": _number("mm", "line"), "line_kg": _number("kg", "line holds"),

@@ -12,7 +12,7 @@ from ilha.core.choose.combine import WEEDLESS, Rows
 from ilha.core.choose.outfit import Outfit
 from ilha.core.choose.proposal import Rung, rungs_for
 from ilha.core.choose.rules import Rule
-from ilha.core.choose.search import tie, way_of_rigging
+from ilha.core.choose.search import lightest_zone_of, tie, way_of_rigging
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.least import ORDINARY_OZ
@@ -66,7 +66,7 @@ def picks_of(
     for key, school in SCHOOLS.items():
         if key == TABLE.key:
             continue
-        judgement, _ = judge_school(wide, school, shape)
+        judgement, _ = judge_school(wide, school, shape, lightest_zone_of(way))
         scope = (None if presented.steady
                  else np.broadcast_to(wide.holds.scope[1], shape))
         found = lightest(mass, np.where(judgement.verdict == RIGHT, RIGHT, TOO_LIGHT),
@@ -135,6 +135,7 @@ def by_school(
     rungs = [rung for rung in rungs_for(situation, box, outfit, rules) if _alike(rung, outfit)]
     ahead = () if outfit.front is None else (outfit.front,)
     whole = replace(box, plastics=(outfit.plastic,), heads=(*(r.head for r in rungs), *ahead))
+    situation = situation.as_rigged(outfit.rigging)
     # Of the proposal's own shape before any other.
     fit = np.array([rung.fit if rung.head.head.shape == outfit.head.head.shape
                     else min(rung.fit, AT_A_PINCH) for rung in rungs])

@@ -43,7 +43,8 @@ class Outfit:
     practice ties it, "" where the school does; beside : the line and leader others fish there.
     verdict : a code of ``schools.VERDICTS``. fit : how its hook sits, 2 well to 0 badly;
     fit_word : why not well. needs_kg : what the line must hold. front : the head in front of two,
-    ``head`` the rear one. weedless : whether its hook is covered."""
+    ``head`` the rear one. placing : how it is put there, in words.
+    weedless : whether its hook is covered."""
 
     score: float
     plastic: BoxPlastic
@@ -66,6 +67,7 @@ class Outfit:
     wire: str
     needs_kg: float
     front: BoxHead | None
+    placing: tuple[str, ...]
     reasons: tuple[Reason, ...]
     overruled: tuple[Overruled, ...]
 

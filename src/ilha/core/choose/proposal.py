@@ -15,13 +15,13 @@ from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
 from ilha.core.choose.scoring import scores
-from ilha.core.choose.search import tied, way_of_rigging
+from ilha.core.choose.search import lightest_zone_of, tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.doubt import INPUTS, Sure
-from ilha.core.judge.drawn import Drawn, drawn
+from ilha.core.judge.drawn import Drawn, drawn, raised
 from ilha.core.judge.schools import (
     VERDICTS,
     of_a_size,
@@ -69,7 +69,7 @@ STILL = frozenset({
     "look", "family", "material", "plastic_length_mm", "body_height_mm", "floats", "moves_alone",
     "shape", "head_g", "hook_order", "hook_wire", "hook_over_fish", "by_practice", "reach",
     "clear_mm", "keeper", "keeper_holds", "head_over_body", "rigging", "weedless", "fit",
-    "mouth_fits", "pull_over_hook", "sits", "head_over_nose", "front_over_rear",
+    "mouth_fits", "pull_over_hook", "sits", "head_over_nose", "front_over_rear", "skips",
     "head_over_table", "hook_over_drag"})
 """Features that the water does not decide."""
 
@@ -133,6 +133,7 @@ def board_of(
     situation: Situation, outfit: Outfit, rungs: Sequence[Rung], box: Box, trace: bool = False
 ) -> Board:
     """The board of heads on the outfit's plastic, rod and line, tied and brought back as it is."""
+    situation = situation.as_rigged(outfit.rigging)
     cond = situation.conditions(np.array([outfit.line.diameter]),
                                 situation.presented(outfit.retrieve), density=outfit.line.density)
     rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.ahead,
@@ -141,6 +142,7 @@ def board_of(
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
                  outfit.rod.rod, situation.school, rigging, trace=trace, slow=slow,
                  fit=np.array([rung.fit for rung in rungs]),
+                 lightest_zone=lightest_zone_of(way_of_rigging(outfit.rigging)),
                  sure=Sure(situation.current_spread, box.timed_of(
                      outfit.plastic.id, [rung.head.head.id for rung in rungs])))
 
@@ -156,6 +158,7 @@ def figures_of(
     """What the water makes of an outfit, by the same board that the Day view shows."""
     rungs = rungs_for(situation, box, outfit, rules)
     b, i = board_of(situation, outfit, rungs, box, trace=True), place_of(rungs, outfit)
+    there = situation.as_rigged(outfit.rigging)
 
     def one(value: object) -> float:
         return float(np.broadcast_to(np.asarray(value, dtype=float), b.shape)[i, 0])
@@ -173,7 +176,7 @@ def figures_of(
         decided=(limit.code, one(limit.figure), one(limit.bound), limit.unit),
         over=package - most if package > most else float("nan"),
         lightest_zone=float(b.lightest_zone[0]),
-        drawn=drawn(b, i, situation.depth),
+        drawn=raised(drawn(b, i, there.depth), situation.depth, there.depth),
         way=_way(situation, outfit, b, i),
         count_range=(one(b.doubt.low), one(b.doubt.high)),
         doubted=INPUTS[int(b.doubt.most[i, 0])], right_share=one(b.right_share),
@@ -192,8 +195,10 @@ def _way(situation: Situation, outfit: Outfit, b: Board, i: int) -> Way:
             away = np.append(go * situation.cast_m, 0.0)
             return Way(away, np.append(up, situation.depth),
                        (situation.cast_m - away) / presented.speed, None)
-    return way_of(RETRIEVES[outfit.retrieve], situation.cast_m, situation.depth, situation.zone,
-                  float(b.glide.vertical[i, 0]), presented.speed)
+    there = situation.as_rigged(outfit.rigging)
+    way = way_of(RETRIEVES[outfit.retrieve], there.cast_m, there.depth, there.zone,
+                 float(b.glide.vertical[i, 0]), presented.speed)
+    return replace(way, up=way.up + situation.depth - there.depth)
 
 
 @dataclass(frozen=True)

@@ -19,6 +19,7 @@ from ilha.core.choose.features import COLOURS, TIPS
 from ilha.core.choose.found import Found
 from ilha.core.choose.leaders import leader_asked
 from ilha.core.choose.outfit import Choice, Outfit, Reason
+from ilha.core.choose.placing import placing_says
 from ilha.core.choose.rules import RULES, Rule, conflicts, given
 from ilha.core.choose.scoring import (
     APART,
@@ -141,6 +142,10 @@ class _Ranking:
             wire=hook_word(head.hook_size, head.wire),
             needs_kg=self.situation.needs_kg,
             front=None if found.rows.front[row] < 0 else box.heads[int(found.rows.front[row])],
+            placing=placing_says(
+                self.facts, str(found.rows.keys[row]),
+                box.plastics[int(found.rows.plastic[row])].look,
+                float(self.scored[k].traits.skips[row, 0])),
             reasons=tuple(reasons), overruled=overruled,
         )
 

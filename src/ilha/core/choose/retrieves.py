@@ -28,6 +28,7 @@ class Retrieve:
     height: Literal["bottom", "zone", "top"]
     feeds: tuple[str, ...] = ()
     climbs: bool = False
+    floats: bool = False
 
 
 RETRIEVES = {key: Retrieve(key=key, **{**row, "feeds": tuple(row.get("feeds", ()))})

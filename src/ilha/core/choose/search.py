@@ -138,12 +138,19 @@ def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
     )
 
 
+def lightest_zone_of(way: str) -> float | None:
+    """s in the zone of the lightest rig that a heavier one is held against; None: of those tried.
+    What hangs under a float stays there: none plunges past the fish."""
+    return 1e-3 if way == "float" else None
+
+
 @dataclass(frozen=True)
 class Tied:
-    """The rows that are tied on in one way: which rows, of which pair each is, and the figures of
-    the pairs, of every line and with each rod. Riggings of one plastic on one head fall and hold
-    alike: each pair is computed once."""
+    """The rows that are tied on in one way: the way, which rows, of which pair each is, and the
+    figures of the pairs, of every line and with each rod. Riggings of one plastic on one head fall
+    and hold alike: each pair is computed once."""
 
+    way: str
     mine: Indices
     back: Indices
     plastic: Indices
@@ -194,7 +201,7 @@ def tie(
     f = replace(_figures(box, cond, way, body, box.slow_of(p, h), front), bare=True)
     thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered
               else casts(box, f, lines).reshape(p.size, -1))
-    return Tied(mine, back, p, f, _spread(f, box, thrown, p))
+    return Tied(way, mine, back, p, f, _spread(f, box, thrown, p))
 
 
 def _judged(box: Box, situation: Situation, tied_: Sequence[Tied], presented: Presented) -> Judged:
@@ -205,7 +212,8 @@ def _judged(box: Box, situation: Situation, tied_: Sequence[Tied], presented: Pr
     for one in tied_:
         f = one.brought_back(presented, len(box.rods))
         shape = (one.plastic.size, one.wide.cast.shape[1])
-        judgement, _ = judge_school(f, SCHOOLS[situation.school], shape)
+        judgement, _ = judge_school(f, SCHOOLS[situation.school], shape,
+                                    lightest_zone_of(one.way))
         failed = [~np.broadcast_to(item.passed, (3, *shape))[1] for item in judgement.limits
                   if item.code in HARD]
         aim = _presented(one.of_lines, presented).aim
@@ -246,14 +254,14 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
     for presented in ways:
         # What is let down is not cast; beside that the way it is brought back changes no figure.
         if presented.lowered not in tied_:
-            cond = situation.conditions(
-                lines, presented, density=densities(box.lines)).checked()
             tied_[presented.lowered] = [
-                tie(box, cond, rows, kind, np.flatnonzero(kinds == kind), lines)
+                tie(box, situation.as_rigged(kind).conditions(
+                    lines, presented, density=densities(box.lines)).checked(),
+                    rows, kind, np.flatnonzero(kinds == kind), lines)
                 for kind in dict.fromkeys(kinds.tolist())]
-    on_sinker = np.isin(kinds, ON_LEAD)
+    on_sinker = np.isin(kinds, (*ON_LEAD, "float"))
     judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)
-    # What a sinker carries is lifted, let down or held: never swum.
+    # What a sinker or a float carries is lifted, let down, held or pulled at: never swum.
     judged = tuple(replace(one, least=np.where(on_sinker, np.nan, one.least[rows.plastic]),
                            reached=one.reached & ~(on_sinker[:, None] & one.presented.steady))
                    for one in judged)

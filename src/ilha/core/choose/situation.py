@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.bench.fit import SHANKS
+from ilha.core.bench.line_rigs import float_leader
 from ilha.core.bench.strength import LEADERS, least_line_kg
 from ilha.core.choose.fish import Feeds, Fish
 from ilha.core.choose.retrieves import RETRIEVES, Presented
@@ -51,6 +52,8 @@ LET_DOWN_FROM = 25.0
 """From a boat, lines are let down rather than cast from this depth (m) on (judgement)."""
 DOWN_A_LEDGE, LEDGE = "down-ledge", 0.05
 """A bottom that falls towards the rod by so much of the cast is followed down (judgement)."""
+UNDER_A_FLOAT = 2.0
+"""Floats are for water no deeper than this, m (judgement; practice says shallows)."""
 AFLOAT = ("anchored", "drifting", "kayak")
 
 
@@ -235,6 +238,7 @@ class Situation:
             if (r.steady or not swum) and (not r.feeds or self.feeds in r.feeds)
             and not (self.off_bottom and r.height == "bottom"
                      and not (r.climbs and self.feeds == "suspended"))
+            and (not r.floats or self.depth <= UNDER_A_FLOAT)
             and (key != "let-down" or self.stance in AFLOAT)
             and (key != DOWN_A_LEDGE or self.falls_away))
         return found or (self.first_retrieve,)
@@ -306,6 +310,16 @@ class Situation:
             "fish_runs": fish.runs, "fish_holds": fish.holds, "fish_eats": fish.eats,
             "largest_forage_mm": fish.forage_mm[1], "smallest_forage_mm": fish.forage_mm[0],
         }
+
+    def as_rigged(self, rigging: str) -> Situation:
+        """The water that a rigging meets: under a float it hangs on its leader and drifts with the
+        current, so that no depth, current, wind or bottom beyond that leader is its own."""
+        if rigging != "float":
+            return self
+        leader = float_leader(self.depth)
+        return self.but(depth=leader, surface_speed=0.0, zone_typed=(0.0, leader), wind=0.0,
+                        swell_typed=0.0, ground=None, cover_height=0.0, lowered=False,
+                        drift_speed=0.0)
 
     def but(self, **changed: Any) -> Situation:
         """The same with some facts changed."""

@@ -17,6 +17,7 @@ from ilha.core.choose.combine import WEEDLESS, Rows, by_practice
 from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
 from ilha.core.choose.found import Found, Judged
+from ilha.core.choose.placing import skips
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array
 from ilha.core.judge.schools import (
@@ -32,6 +33,8 @@ from ilha.core.rig.outline import PROFILES, Outline
 from ilha.core.tables import HOOKS
 from ilha.core.units import G, newtons_of_kg
 
+WEIGHT_SHARE = 0.30
+"""Where a weight inside the body lies unless it is told, share of the length."""
 ORDER = {hook.size: hook.order for hook in HOOKS}
 
 
@@ -192,6 +195,15 @@ class Still:
         ball = self._heads([float(ball_diameter(h.head.mass, h.head.density))
                             for h in self.box.heads])
         return ball * 1e3 / self.body_height_mm
+
+    @property
+    def skips(self) -> Array:
+        """How well it skips in under cover, 0 to 1."""
+        at = self._heads([np.nan if h.head.weight_x is None else h.head.weight_x
+                          for h in self.box.heads]).astype(float)
+        long = self.plastic_length_mm.astype(float) * 1e-3
+        share = np.where(np.isnan(at), WEIGHT_SHARE, at / long)
+        return skips(self.shape, share, self.head_g.astype(float) * 1e-3, self.weedless, self.look)
 
     @property
     def front_over_rear(self) -> Array:

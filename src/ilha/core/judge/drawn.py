@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -24,6 +24,16 @@ class Drawn:
     fall_shift: tuple[float, ...]
     line_height: tuple[float, ...]
     line_span: tuple[float, ...]
+
+
+def raised(d: Drawn, depth: float, hung: float) -> Drawn:
+    """The same in the whole water (m), what hangs ``hung`` m under a float drawn where it hangs."""
+    up = depth - hung
+    if up <= 0.0:
+        return d
+    return replace(
+        d, fall_height=tuple((up + hung * share) / depth for share in d.fall_height),
+        line_height=tuple(up + height for height in d.line_height))
 
 
 def _swung(swing: Swing, falling: Falling) -> tuple[Array, Array]:

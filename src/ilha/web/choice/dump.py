@@ -71,7 +71,7 @@ def _outfit(c: Chosen, o: Outfit) -> dict[str, Any]:
         "rigging_name": NAMES[o.rigging], "covered": o.weedless, "colour": o.colour,
         "own_colour": o.plastic.colour_name, "tip": o.tip, "leader_kg": round(o.leader / G, 2),
         "leader_id": None if o.leader_id is None else int(o.leader_id),
-        "leader_says": o.leader_says,
+        "leader_says": o.leader_says, "placing": list(o.placing),
         "beside": None if o.beside is None else vars(o.beside),
         "line_kg": round(o.line.holds / G, 2), "needs_kg": round(o.needs_kg, 2),
         "over_g": one(g_from_kg(f.over), 2), "fit": FITS[o.fit], "fit_word": o.fit_word,

@@ -77,6 +77,7 @@ class Outfit(Payload):
     tip: str
     leader_kg: float
     leader_says: str = Field(description="why practice ties it; empty: as the school has it")
+    placing: list[str] = Field(description="how it is put there: skipped, glued")
     beside: BesideLine | None = Field(description="the line and leader that others fish there")
     leader_id: Id | None = Field(description="of a spool in the box; null: none there suits")
     line_kg: float
