@@ -31,7 +31,7 @@ HEAD: Head = {
     "material": "lead", "density_g_cm3": 11.34, "hook_size": "3/0", "hook_mass_g": 1.7,
     "hook_gape_mm": 13.9, "hook_straight_mm": 27.1, "hook_wire_mm": 1.23, "hook_measured": 1,
     "keeper": "wire barb", "keeper_takes_mm": 6.1, "weight_x_mm": 33.7, "extra_drag_cm2": 2.9,
-    "carried": 3, "price": None, "counted_utc_s": 0}
+    "carried": 3, "price": None, "counted_utc_s": 0, "colour": "red", "plastic_id": None}
 PLASTIC: Plastic = {
     "id": 9, "name": "p", "family": "paddle", "look": "paddle", "material": "plastisol",
     "colour": "pink", "length_mm": 103.0, "body_length_mm": 81.0, "width_mm": 17.0,
@@ -63,7 +63,7 @@ def test_a_head() -> None:
     assert of_box.head == head
     assert told == pytest.approx({
         "hook_size": "3/0", "straight": 0.0271, "gape": 0.0139, "wire": 0.00123,
-        "keeper": "wire barb", "keeper_takes": 0.0061, "printed_oz": 0.25})
+        "keeper": "wire barb", "keeper_takes": 0.0061, "printed_oz": 0.25, "comes_in": None})
 
 
 def test_a_plastic() -> None:

@@ -8,13 +8,15 @@ import pytest
 from ilha.core.tables import FAMILIES
 
 # Outlines: places (share of the length from the nose) and breadths (share of the greatest), drawn
-# by eye from the kind of plastic; judgement. A tube is hollow: about half of it is water.
+# by eye from the kind of plastic; judgement. A tube is hollow: about half of it is water;
+# of a brush of hair an eighth is hair.
 OUTLINES: dict[str, tuple[list[float], list[float], float]] = {
     "t-tail": ([0, 0.08, 0.2, 0.35, 0.6, 0.85, 1], [0.4, 0.8, 1, 0.95, 0.55, 0.25, 0.2], 1.0),
     "shrimp": ([0, 0.1, 0.25, 0.4, 0.6, 0.8, 0.92, 1],
                [0.55, 0.9, 1, 0.95, 0.72, 0.48, 0.36, 0.5], 1.0),
     "crab": ([0, 0.15, 0.35, 0.55, 0.7, 1], [0.6, 0.95, 1, 0.9, 0.55, 0.25], 1.0),
     "tube": ([0, 0.06, 0.15, 0.7, 0.74, 1], [0.75, 0.95, 1, 1, 0.55, 0.5], 0.5),
+    "hair": ([0, 0.1, 0.3, 0.6, 0.8, 1], [0.45, 0.6, 0.85, 1, 0.72, 0.3], 0.12),
     "surface": ([0, 0.12, 0.3, 0.5, 0.62, 1], [0.5, 0.9, 1, 0.82, 0.35, 0.2], 1.0),
 }
 

@@ -1732,7 +1732,7 @@ export interface components {
              * Retrieve
              * @description chosen; null: the rules chose
              */
-            retrieve: ("drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down") | null;
+            retrieve: ("drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang") | null;
             /**
              * Stance
              * @enum {string}
@@ -2280,7 +2280,7 @@ export interface components {
              * Retrieve
              * @enum {string}
              */
-            retrieve: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            retrieve: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
             /** Retrieve Name */
             retrieve_name: string;
             /** Retrieve Speed M S */
@@ -2894,6 +2894,8 @@ export interface components {
         Head: {
             /** Carried */
             carried: number;
+            /** Colour */
+            colour: string;
             /**
              * Counted Utc S
              * @description when they were so many
@@ -2935,6 +2937,11 @@ export interface components {
              * @description as the log calls it, whatever units are shown
              */
             name: string;
+            /**
+             * Plastic Id
+             * @description the plastic it is moulded in
+             */
+            plastic_id: number | null;
             /** Price */
             price: number | null;
             /** Printed Oz */
@@ -3226,7 +3233,7 @@ export interface components {
              * @default ball
              * @enum {string}
              */
-            shape?: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail";
+            shape?: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail" | "grub" | "slider" | "moulded-in";
             /**
              * Slow Factor
              * @description times longer that it was seen to fall than computed
@@ -4083,8 +4090,13 @@ export interface components {
              */
             carried?: number;
             /**
+             * Colour
+             * @default
+             */
+            colour?: string;
+            /**
              * Extra Drag Cm2
-             * @description of blades, lips
+             * @description of hair, blades, lips
              * @default 0
              */
             extra_drag_cm2?: number;
@@ -4137,6 +4149,12 @@ export interface components {
              */
             material?: "lead" | "tungsten alloy" | "tin" | "bismuth-tin" | "steel" | "zinc" | "resin and lead" | "resin" | "aluminium";
             /**
+             * Plastic Id
+             * @description the plastic it is moulded in
+             * @default null
+             */
+            plastic_id?: number | null;
+            /**
              * Price
              * @default null
              */
@@ -4150,7 +4168,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail";
+            shape: "ball" | "bullet" | "keeled-arrow" | "darter" | "football" | "stand-up" | "mushroom" | "buried" | "belly-weighted" | "swinging" | "resin" | "bladed" | "crab" | "loose-bullet" | "nose-weedless" | "shaky" | "offset-nail" | "grub" | "slider" | "moulded-in";
             /**
              * Weight X Mm
              * @description of an inside weight
@@ -4420,7 +4438,7 @@ export interface components {
              * Look
              * @enum {string}
              */
-            look: "jerk" | "stick" | "paddle" | "t-tail" | "curl" | "shrimp" | "crab" | "craw" | "bulky" | "tube" | "surface";
+            look: "jerk" | "stick" | "paddle" | "t-tail" | "curl" | "shrimp" | "crab" | "craw" | "bulky" | "tube" | "surface" | "hair";
             /**
              * Mass G
              * @description null: from shape and material
@@ -4431,7 +4449,7 @@ export interface components {
              * Material
              * @enum {string}
              */
-            material: "plastisol" | "salted plastisol" | "elastomer" | "sinking elastomer" | "salted elastomer" | "biodegradable";
+            material: "plastisol" | "salted plastisol" | "elastomer" | "sinking elastomer" | "salted elastomer" | "biodegradable" | "hair" | "feather";
             /** Name */
             name: string;
             /**
@@ -4850,6 +4868,11 @@ export interface components {
             own_colour: string;
             /** Package G */
             package_g: number;
+            /**
+             * Placing
+             * @description how it is put there: skipped, glued
+             */
+            placing: string[];
             /** Plastic Id */
             plastic_id: number;
             /** Reasons */
@@ -5190,7 +5213,7 @@ export interface components {
              * @default straight
              * @enum {string}
              */
-            tail?: "straight" | "stick" | "paddle" | "curl" | "creature" | "t-tail" | "shrimp" | "crab" | "tube" | "surface";
+            tail?: "straight" | "stick" | "paddle" | "curl" | "creature" | "t-tail" | "shrimp" | "crab" | "tube" | "surface" | "hair";
             /** Width Mm */
             width_mm: number;
         };
@@ -5542,7 +5565,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+            key: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
             /** Name */
             name: string;
             /** Says */
@@ -7203,7 +7226,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7303,7 +7326,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7403,7 +7426,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7565,7 +7588,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7649,7 +7672,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7740,7 +7763,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7831,7 +7854,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -7915,7 +7938,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -8140,7 +8163,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -8790,7 +8813,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -8839,7 +8862,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -8893,7 +8916,7 @@ export interface operations {
                 practical_salinity?: number;
                 cover_height_m?: number;
                 fish?: string;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
@@ -9596,7 +9619,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -9693,7 +9716,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;
@@ -9790,7 +9813,7 @@ export interface operations {
                 feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
                 zone_from_m?: number;
                 zone_to_m?: number;
-                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down";
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 fall?: "fed" | "held" | "fed-then-held";
                 feed_tension_n?: number;

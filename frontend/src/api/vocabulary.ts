@@ -16,7 +16,10 @@ export const SHAPES = {
   "loose-bullet": "loose bullet weight",
   "nose-weedless": "weedless nose weight",
   "shaky": "shaky head",
-  "offset-nail": "offset hook, weight hidden"
+  "offset-nail": "offset hook, weight hidden",
+  "grub": "grub head",
+  "slider": "slider",
+  "moulded-in": "weight moulded in"
 } as const;
 export const SCHOOLS = {
   "lightest-practical": "lightest practical",
@@ -42,7 +45,9 @@ export const PLASTIC_MATERIALS = [
   "elastomer",
   "sinking elastomer",
   "salted elastomer",
-  "biodegradable"
+  "biodegradable",
+  "hair",
+  "feather"
 ] as const;
 export const HOOK_SIZES = [
   "#6",
@@ -79,5 +84,6 @@ export const LOOKS = [
   "craw",
   "bulky",
   "tube",
-  "surface"
+  "surface",
+  "hair"
 ] as const;

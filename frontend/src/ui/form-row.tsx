@@ -30,3 +30,16 @@ export function Pick({ id, label, value, onChange, options }: Row & { options: r
     </div>
   );
 }
+
+/** One of the box's own rows, by its id. */
+export function PickRow({ id, label, value, onChange, rows }: Row & { rows: readonly { id: number; name: string }[] }) {
+  return (
+    <div className="form-row">
+      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <Form.Select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+        <option value="">choose</option>
+        {rows.map((row) => <option key={row.id} value={row.id}>{row.name}</option>)}
+      </Form.Select>
+    </div>
+  );
+}

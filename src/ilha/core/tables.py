@@ -64,7 +64,7 @@ class Stance:
 LOOKS = {
     "jerk": "straight", "stick": "stick", "paddle": "paddle", "t-tail": "t-tail", "curl": "curl",
     "shrimp": "shrimp", "crab": "crab", "craw": "creature", "bulky": "creature", "tube": "tube",
-    "surface": "surface",
+    "surface": "surface", "hair": "hair",
 }
 """Each look's family."""
 

@@ -103,6 +103,8 @@ _HOOKS = (("offset", "3/0", 8, 0.60), ("offset", "5/0", 5, 0.75),
 _WEIGHTS = (("nail", 0.9, "lead", 10, 0.20), ("bullet", 7.0, "tungsten alloy", 5, 1.60),
             ("sliding", 60.0, "lead", 4, 0.90), ("bottom", 90.0, "lead", 3, 1.20))
 
+_PAINT = {"keeled-arrow": "chartreuse", "darter": "white", "bladed": "red"}
+"""What colour some shapes are sold in; the others are bare."""
 # name, carried, price, note
 _SUNDRIES = (("swivels, 25 kg", 12, 0.25, ""), ("scent, small tube", 1, 4.50, "wash off sunscreen"),
              ("plastic glue", 1, 3.00, "off the skin; open air"),
@@ -131,6 +133,7 @@ def load_box(conn: sqlite3.Connection, counted_s: float) -> None:
             hook_mass_g=hook_grams(size), hook_gape_mm=hook.gape_mm,
             hook_straight_mm=hook.straight_mm, hook_wire_mm=hook.wire_mm, hook_measured=0,
             keeper=keeper, keeper_takes_mm=takes, weight_x_mm=weight_x, extra_drag_cm2=0.0,
+            colour=_PAINT.get(shape, ""), plastic_id=None,
             carried=carried, price=round(_price(oz, material), 2), counted_utc_s=counted_s,
         ))
     for name, diameter, holds in _LINES:

@@ -13,7 +13,7 @@ from ilha.core.bench.fit import CENTRE, HIGH_DEPTH, HookFit, Thread, fit_hooks, 
 from ilha.core.bench.keeper import keeper_for, nose_of
 from ilha.core.bench.rigging_numbers import NAILED, Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
-from ilha.core.bench.seat import FROM_BELOW, seat
+from ilha.core.bench.seat import AS_IT_COMES, FROM_BELOW, seat
 from ilha.core.bench.seat import Measures as Seated
 from ilha.core.bench.stinger import Stinger, stinger_for
 from ilha.core.bench.straight import Finding, Seen, diagnose
@@ -217,7 +217,7 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         plans, shown)
 
 
-OWN_WAY = (*FROM_BELOW, "hidden-point", "tube", "crab")
+OWN_WAY = (*FROM_BELOW, *AS_IT_COMES, "hidden-point", "tube", "crab")
 """Riggings whose hook lies otherwise than threaded straight: the table judges it as it lies."""
 
 

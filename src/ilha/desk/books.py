@@ -71,7 +71,8 @@ def box_head(row: heads.Head) -> BoxHead:
     return BoxHead(
         convert.core_head(row), row["hook_size"], m_from_mm(row["hook_straight_mm"]),
         m_from_mm(row["hook_gape_mm"]), m_from_mm(row["hook_wire_mm"]), row["keeper"],
-        m_from_mm(row["keeper_takes_mm"]), row["printed_oz"])
+        m_from_mm(row["keeper_takes_mm"]), row["printed_oz"],
+        None if row["plastic_id"] is None else str(row["plastic_id"]))
 
 
 def box_plastic(row: plastics.Plastic) -> BoxPlastic:

@@ -70,7 +70,9 @@ class NewHead(Asked):
     keeper: Keeper = "wire barb"
     keeper_takes_mm: float = Field(0.0, ge=0.0, le=50.0)
     weight_x_mm: float | None = Field(None, gt=0.0, le=200.0, description="of an inside weight")
-    extra_drag_cm2: float = Field(0.0, ge=0.0, le=100.0, description="of blades, lips")
+    extra_drag_cm2: float = Field(0.0, ge=0.0, le=100.0, description="of hair, blades, lips")
+    colour: str = Field("", max_length=40)
+    plastic_id: Id | None = Field(None, description="the plastic it is moulded in")
     carried: int = Field(1, ge=0, le=999)
     price: Price | None = None
 

@@ -39,6 +39,9 @@ def head(new: NewHead, before: heads.Head | None, now_s: float) -> heads.NewHead
     if new.printed_oz is None and new.mass_g is None:
         raise FieldError("printed_oz", "`printed_oz` or mass_g must be given: what is printed"
                                        " on it, or what the scale says")
+    if (new.shape == "moulded-in") != (new.plastic_id is not None):
+        raise FieldError("plastic_id", "`plastic_id` must be given for a weight that is moulded in,"
+                         " and for no other: choose its plastic, or another shape")
     straight, gape, wire, measured = _hook_of(new, before)
     return heads.NewHead(
         printed_oz=new.printed_oz, mass_g=new.mass_g or printed_g(new.printed_oz or 0.0),
@@ -48,7 +51,8 @@ def head(new: NewHead, before: heads.Head | None, now_s: float) -> heads.NewHead
         hook_straight_mm=straight, hook_wire_mm=wire, hook_measured=int(measured),
         keeper=new.keeper, keeper_takes_mm=new.keeper_takes_mm, weight_x_mm=new.weight_x_mm,
         extra_drag_cm2=new.extra_drag_cm2, carried=new.carried, price=new.price,
-        counted_utc_s=_counted(new.carried, before, now_s))
+        counted_utc_s=_counted(new.carried, before, now_s), colour=new.colour,
+        plastic_id=new.plastic_id)
 
 
 def _hook_of(new: NewHead, before: heads.Head | None) -> tuple[float, float, float, bool]:

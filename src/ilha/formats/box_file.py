@@ -66,6 +66,7 @@ class BoxHeadPart(_Part):
     keeper: str = "wire barb"
     keeper_takes_mm: float = Field(0.0, ge=0.0, le=100.0)
     weight_x_mm: float | None = Field(None, gt=0.0, le=500.0)
+    comes_in: str | None = Field(None, description="id of the plastic that is moulded on it")
 
     def core(self) -> BoxHead:
         if (self.oz is None) == (self.mass_g is None):
@@ -86,7 +87,7 @@ class BoxHeadPart(_Part):
                     kg_from_g(grams), gape,
                     wire, weight_x=at)
         return BoxHead(head, self.hook_size, straight, gape, wire, self.keeper,
-                       m_from_mm(self.keeper_takes_mm), self.oz)
+                       m_from_mm(self.keeper_takes_mm), self.oz, self.comes_in)
 
 
 class BoxLinePart(_Part):

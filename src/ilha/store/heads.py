@@ -29,6 +29,8 @@ class NewHead(TypedDict):
     carried: int
     price: float | None
     counted_utc_s: float
+    colour: str
+    plastic_id: int | None
 
 
 class Head(NewHead):
@@ -60,7 +62,7 @@ SELECT
   id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
   hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
   keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried, price,
-  counted_utc_s
+  counted_utc_s, colour, plastic_id
 FROM heads
 ORDER BY mass_g, id
 """
@@ -76,7 +78,7 @@ SELECT
   id, printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size,
   hook_mass_g, hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper,
   keeper_takes_mm, weight_x_mm, extra_drag_cm2, carried, price,
-  counted_utc_s
+  counted_utc_s, colour, plastic_id
 FROM heads
 WHERE id = ?
 """,
@@ -92,12 +94,12 @@ def add(conn: sqlite3.Connection, new: NewHead) -> int:
 INSERT INTO heads (
   printed_oz, mass_g, weighed, shape, material, density_g_cm3, hook_size, hook_mass_g,
   hook_gape_mm, hook_straight_mm, hook_wire_mm, hook_measured, keeper, keeper_takes_mm,
-  weight_x_mm, extra_drag_cm2, carried, price, counted_utc_s
+  weight_x_mm, extra_drag_cm2, carried, price, counted_utc_s, colour, plastic_id
 ) VALUES (
   :printed_oz, :mass_g, :weighed, :shape, :material, :density_g_cm3, :hook_size,
   :hook_mass_g, :hook_gape_mm, :hook_straight_mm, :hook_wire_mm, :hook_measured,
   :keeper, :keeper_takes_mm, :weight_x_mm, :extra_drag_cm2, :carried, :price,
-  :counted_utc_s
+  :counted_utc_s, :colour, :plastic_id
 )
 """,
         new,
@@ -116,7 +118,7 @@ UPDATE heads SET
   hook_wire_mm = :hook_wire_mm, hook_measured = :hook_measured, keeper = :keeper,
   keeper_takes_mm = :keeper_takes_mm, weight_x_mm = :weight_x_mm,
   extra_drag_cm2 = :extra_drag_cm2, carried = :carried, price = :price,
-  counted_utc_s = :counted_utc_s
+  counted_utc_s = :counted_utc_s, colour = :colour, plastic_id = :plastic_id
 WHERE id = :id
 """,
         {**new, "id": row_id},

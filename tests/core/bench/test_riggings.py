@@ -189,10 +189,10 @@ def test_leaders_by_hand() -> None:
         [1.47, 0.27, 0.6, 0.6])
     # In the bench's half metre a second the front head is two thirds of the rear; alike in slack.
     assert tandem["front"].value == pytest.approx(2.0 / 3.0 * HEAD.mass)
-    assert 0.0 < tandem["up"].value < 0.6
+    assert 0.0 < tandem["above"].value < 0.6
     slack = one("tandem", replace(BENCH, current=0.0)).numbers
     assert slack["front"].value == pytest.approx(HEAD.mass)
-    assert slack["up"].value == pytest.approx(0.6, abs=1e-6)
+    assert slack["above"].value == pytest.approx(0.6, abs=1e-6)
     sliding = one("sliding-sinker").numbers
     assert (sliding["leader"].value, sliding["cut_line"].value) == pytest.approx((0.6, 0.75))
     three = one("three-way").numbers

@@ -33,6 +33,8 @@ from tests.situations import SITUATIONS
 PORGY = fish_named("red porgy")
 REEF = Situation("reef", 17.0, 0.2, PORGY, stance="drifting", bottom="rock")
 HARBOUR = Situation("harbour", 4.0, 0.1, fish_named("European seabass"), feeding="low")
+EDGE = Situation("channel", 5.0, 0.3, fish_named("spotted seatrout"), stance="anchored",
+                 bottom="mud", finding="search")
 BY_KEY = {rule.key: rule for rule in RULES}
 
 # Situations of their own for rules that no worked situation fires: facts and schools of a fault.
@@ -70,6 +72,11 @@ PROBES = {
     # In a hard tide nothing that is swum comes first any more: where one has chosen to swim it.
     "not-swum-in-a-hard-tide": HARBOUR.but(surface_speed=0.5, retrieve="steady"),
     "swim-working-tails": HARBOUR.but(surface_speed=0.0),
+    **dict.fromkeys(("two-heads-searching", "two-heads-for-a-school", "two-heads-heavier-behind"),
+                    EDGE),
+    "two-heads-alike-in-slack": EDGE.but(surface_speed=0.05),
+    "two-heads-alike-in-a-torrent": EDGE.but(surface_speed=0.8),
+    "hair-breathes": HARBOUR.but(mood="shy", water_temperature_c=6.0),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }
 

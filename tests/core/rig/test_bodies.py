@@ -58,7 +58,7 @@ def test_replaced_masses_change_nothing_else() -> None:
     ({"length": 0.05, "height": 0.08}, "`plastic.length_mm` must be above the width and the height,"
                                        " got 50 mm: measure from the nose to the tip of the tail"),
     ({"family": "frog"}, "`plastic.tail` must be one of straight, stick, paddle, curl, creature,"
-                         " t-tail, shrimp, crab, tube, surface, got frog: choose"),
+                         " t-tail, shrimp, crab, tube, surface, hair, got frog: choose"),
 ])
 def test_bad_plastics(change: dict[str, float], message: str) -> None:
     good = {"length": 0.127, "width": 0.014, "height": 0.016, "mass": 0.0105, "density": 1080.0,
@@ -87,8 +87,8 @@ def test_bad_heads_name_head_and_field(change: dict[str, float], field: str) -> 
 
 def test_tables_are_whole() -> None:
     assert set(FAMILIES) == {"straight", "stick", "paddle", "curl", "creature", "t-tail", "shrimp",
-                             "crab", "tube", "surface"}
-    assert len(SHAPES) == 17
+                             "crab", "tube", "surface", "hair"}
+    assert len(SHAPES) == 20
     assert all(0.2 <= shape.cd <= 0.7 for shape in SHAPES.values())
     assert all(0.0 < f.x_v < f.x_e <= 1.0 for f in FAMILIES.values())
     for name in ("straight_mm", "gape_mm", "wire_mm", "order"):

@@ -95,7 +95,7 @@ describe("paths", () => {
 
 describe("tackle", () => {
   const looks = ["jerk", "paddle", "stick", "curl", "shrimp", "craw", "bulky", "t-tail", "crab",
-    "tube", "surface"];
+    "tube", "surface", "hair"];
   const profile = [[0, 0.2], [0.2, 1], [0.6, 1], [1, 0.3]];
   const measures = (look: string) => ({ look, length_mm: 100, body_length_mm: 80, height_mm: 16, profile });
 

@@ -112,6 +112,15 @@ function tail(m: Measures): Pick<Outline, "filled" | "strokes"> {
               [B - 3, up * wrist * 0.2]], true);
     return { filled: [leg(1), leg(-1)], strokes: [] };
   }
+  if (look === "hair") {
+    // Strands from the binding to the end, the outer ones bowed out.
+    const strands = Array.from({ length: 13 }, (_, i) => {
+      const y = (i - 6) / 6;
+      return `M1 ${y * wrist * 0.9}Q${B * 0.55} ${y * h * 0.62} ${L - (i % 3) * 4} ${y * h * 0.34}`;
+    });
+    const binding = [0, 2, 4].map((x) => `M${x} ${wrist}V${-wrist}`);
+    return { filled: [], strokes: [...strands, ...binding] };
+  }
   if (look === "bulky") {
     const hair = Array.from({ length: 9 }, (_, i) => {
       const y = wrist * (0.9 - i * 0.225);

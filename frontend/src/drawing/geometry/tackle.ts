@@ -1,4 +1,6 @@
 // Hooks and heads from physical measures: mm, x = 0 at the rear face of the head, y up.
+import type { CSSProperties } from "react";
+import { toneOf } from "./colour";
 import { smooth, type Point } from "./path";
 
 export interface HookMeasures {
@@ -32,6 +34,9 @@ export interface HeadOutline {
   ahead: number;
 }
 
+/** The paint of a head, over the sheet's metal; none where its colour is not told. */
+export const paintOf = (head: { colour?: string } | null): CSSProperties | undefined => (head?.colour ? { fill: toneOf(head.colour).body } : undefined);
+
 const circle = (x: number, y: number, r: number): string =>
   `M${x - r} ${y}A${r} ${r} 0 1 0 ${x + r} ${y}A${r} ${r} 0 1 0 ${x - r} ${y}Z`;
 
@@ -60,6 +65,20 @@ export function headOutline(
         [smooth([[-d * 1.35, 0], [-d * 1.15, r * 0.5], [-d * 0.55, r * 0.82], [0, r * 0.86],
                  [0, -r * 0.86], [-d * 0.55, -r * 0.82], [-d * 1.15, -r * 0.5]], true)],
         [-d * 1.2, r * 0.6], d * 1.35);
+    case "grub":
+      return plain(
+        [smooth([[-d * 1.05, 0], [-d * 0.95, r * 0.6], [-d * 0.6, r * 0.92], [0, r * 0.9],
+                 [0, -r * 0.9], [-d * 0.6, -r * 0.92], [-d * 0.95, -r * 0.6]], true)],
+        [-d * 0.6, r * 1.05], d * 1.05);
+    case "slider":
+      return plain(
+        [`M${-d * 1.3} ${-r * 0.1}L${-d * 0.2} ${r * 0.5}L0 ${r * 0.5}L0 ${-r * 0.95}Q${-d * 0.7} ${-r * 1.1} ${-d * 1.3} ${-r * 0.1}Z`],
+        [-d * 0.7, r * 0.55], d * 1.3);
+    case "moulded-in": {
+      const x = weight_x ?? 26;
+      return plain([smooth([[x - d * 0.9, -body_height * 0.1], [x, body_height * 0.04], [x + d * 0.9, -body_height * 0.1],
+                            [x, -body_height * 0.4]], true)], [-2, 0], 2);
+    }
     case "darter":
       return plain(
         [`M${-d * 1.55} ${r * 0.1}L${-d * 0.3} ${r * 0.8}L0 ${r * 0.75}L0 ${-r * 0.8}L${-d * 0.5} ${-r * 1.2}Z`],

@@ -3,7 +3,7 @@ import { memo } from "react";
 import type { Head, Plastic } from "../../api/types";
 import { toneStyle } from "../geometry/colour";
 import { outline } from "../geometry/plastic";
-import { barbPath, headOutline, hookPath, type HookMeasures } from "../geometry/tackle";
+import { barbPath, headOutline, hookPath, paintOf, type HookMeasures } from "../geometry/tackle";
 
 interface Props {
   plastic: Plastic;
@@ -39,7 +39,7 @@ export const Rig = memo(function Rig(props: Props) {
       {metal && (
         <g className="metal">
           {metal.blade.map((d) => <path key={d} d={d} className="blade" />)}
-          {metal.metal.map((d) => <path key={d} d={d} className={inside ? "inside" : undefined} />)}
+          {metal.metal.map((d) => <path key={d} d={d} className={inside ? "inside" : undefined} style={inside ? undefined : paintOf(head)} />)}
           <circle cx={metal.eye[0]} cy={metal.eye[1] + 1.6} r={1.7} className="eye"
                   strokeWidth={hook ? hook.wire_mm * 0.8 : 0.9} />
         </g>

@@ -17,6 +17,10 @@ export interface Field {
   unit?: string;
   /** may be left empty */
   empty?: boolean;
+  /** one of the box's own, by its id */
+  of?: "plastics";
+  /** asked only where another field has this value */
+  when?: readonly [key: string, value: string];
 }
 
 export interface Gear<K extends GearKind = GearKind> {
@@ -72,16 +76,19 @@ const heads: Gear<"heads"> = {
     { key: "hook_wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true },
     { key: "keeper", label: "Keeper", is: KEEPERS }, { key: "keeper_takes_mm", label: "The keeper takes", is: "small" },
     { key: "weight_x_mm", label: "An inside weight lies at", is: "small", note: "empty: none inside", empty: true },
+    { key: "colour", label: "Colour", is: "words", empty: true },
+    { key: "extra_drag_cm2", label: "Hair, skirt or blade on it: drag area, cm²", is: "number", unit: "cm²", note: "0: bare; a hair dressing has 1 to 3" },
+    { key: "plastic_id", label: "Moulded in the plastic", is: "number", of: "plastics", when: ["shape", "moulded-in"], empty: true },
     CARRIED, PRICE,
   ],
   heads: ["printed", "head", "scale", "hook", "keeper", "left", "price"],
   cells: (h, s) => [
     h.printed_oz ? printedWords(h.printed_oz, s) : "–", `${shapeWords(h.shape)}, ${h.material}`, scaleWords(h),
-    `${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
+    `${h.colour ? `${h.colour}; ` : ""}${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
     h.keeper, stock(h), priceText(h.price, s),
   ],
   name: headWords,
-  blank: { printed_oz: "1/4", shape: "ball", material: "lead", hook_size: "2/0", keeper: "wire barb", keeper_takes_mm: "0", carried: "1" },
+  blank: { printed_oz: "1/4", shape: "ball", material: "lead", hook_size: "2/0", keeper: "wire barb", keeper_takes_mm: "0", extra_drag_cm2: "0", carried: "1" },
 };
 
 const plastics: Gear<"plastics"> = {
@@ -95,12 +102,13 @@ const plastics: Gear<"plastics"> = {
     { key: "width_mm", label: "Width", is: "small", note: "empty: usual", empty: true }, { key: "height_mm", label: "Height", is: "small", note: "empty: usual", empty: true },
     { key: "slit", label: "Slit", is: ["none", "belly", "back", "hollow"] }, { key: "slit_mm", label: "The slit is deep", is: "small", note: "0: half its height" },
     { key: "mass_g", label: "The scale says, g", is: "number", unit: "g", note: "empty: from its shape", empty: true },
+    { key: "extra_drag_cm2", label: "Hair, legs or blades beside its shape: drag area, cm²", is: "number", unit: "cm²", note: "0: none" },
     CARRIED, { key: "condition", label: "Condition", is: ["new", "good", "worn", "torn"] }, PRICE,
   ],
   heads: ["plastic", "kind", "colour", "length", "weight", "left", "condition", "price"],
   cells: (p, s) => [p.name, `${p.look}, ${p.material}${p.slit === "none" ? "" : `, ${p.slit === "hollow" ? "hollow" : `${p.slit} slit`}`}`, p.colour || "–", text(small(p.length_mm, s)), `${text(grams(p.mass_g))}${p.weighed ? "" : ", from its shape"}`, stock(p), p.condition, priceText(p.price, s)],
   name: (p) => p.name,
-  blank: { look: "paddle", material: "plastisol", slit: "none", slit_mm: "0", carried: "1", condition: "new" },
+  blank: { look: "paddle", material: "plastisol", slit: "none", slit_mm: "0", extra_drag_cm2: "0", carried: "1", condition: "new" },
 };
 
 const lines: Gear<"lines"> = {
@@ -215,10 +223,10 @@ export function typedAgain(kind: GearKind, row: GearRow, s: Settings): Record<st
 /** What is not typed in the form and must not be lost by it. */
 export function keptOf(kind: GearKind, row: GearRow | null): Record<string, unknown> {
   if (row === null) return {};
-  if (kind === "heads") return { extra_drag_cm2: (row as Head).extra_drag_cm2, hook_mass_g: (row as Head).hook_mass_g };
+  if (kind === "heads") return { hook_mass_g: (row as Head).hook_mass_g };
   if (kind !== "plastics") return {};
   const p = row as Plastic;
-  return { profile: p.traced ? p.profile : null, density_g_cm3: p.density_g_cm3, extra_drag_cm2: p.extra_drag_cm2 };
+  return { profile: p.traced ? p.profile : null, density_g_cm3: p.density_g_cm3 };
 }
 
 export type LooseHook = Box["hooks"][number];
@@ -234,7 +242,7 @@ export function tiedUp(hook: LooseHook, weights: Box["weights"], s: Settings): R
     printed_oz: "", mass_g: String(weight?.mass_g ?? NO_WEIGHT), material: weight?.material ?? "lead",
     shape: bullet ? "loose-bullet" : "offset-nail", hook_size: hook.size,
     hook_straight_mm: mm("hook_straight_mm", hook.straight_mm), hook_gape_mm: mm("hook_gape_mm", hook.gape_mm), hook_wire_mm: mm("hook_wire_mm", hook.wire_mm),
-    keeper: "offset bend", keeper_takes_mm: mm("keeper_takes_mm", 2), carried: String(Math.min(hook.carried ?? 1, weight?.carried ?? hook.carried ?? 1)),
+    keeper: "offset bend", keeper_takes_mm: mm("keeper_takes_mm", 2), extra_drag_cm2: "0", carried: String(Math.min(hook.carried ?? 1, weight?.carried ?? hook.carried ?? 1)),
   };
 }
 
@@ -251,6 +259,7 @@ export function read(kind: GearKind, typed: Record<string, string>, row: GearRow
   const body: Record<string, unknown> = { ...keptOf(kind, row) };
   const before = row === null ? {} : typedAgain(kind, row, s);
   for (const field of KINDS[kind].fields) {
+    if (field.when && typed[field.when[0]] !== field.when[1]) continue;
     const given = (typed[field.key] ?? "").trim();
     if (field.is === "words" || Array.isArray(field.is)) {
       if (given || !field.empty) body[field.key] = given;

@@ -6,7 +6,7 @@ import type { GearRow } from "../../api/gear";
 import type { Head, Plastic } from "../../api/types";
 import { toneOf } from "../../drawing/geometry/colour";
 import { outline } from "../../drawing/geometry/plastic";
-import { ballMm, barbPath, headOutline, hookPath } from "../../drawing/geometry/tackle";
+import { ballMm, barbPath, headOutline, hookPath, paintOf } from "../../drawing/geometry/tackle";
 import { MM_PER_SIXTEENTH, gramsOfOunces, headName, ouncesFromGrams, small, text } from "../../base/units";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { Chips } from "../../ui/chips";
@@ -141,7 +141,7 @@ function Metal({ head: h }: { head: Head }) {
       <g className="hook"><path d={hookPath(hook, h.shape === "buried" || h.shape === "belly-weighted" ? -4 : 0)} strokeWidth={h.hook_wire_mm} /><path d={barbPath(hook)} strokeWidth={h.hook_wire_mm * 0.7} /></g>
       <g className="metal">
         {shape.blade.map((d) => <path key={d} d={d} className="blade" />)}
-        {shape.metal.map((d) => <path key={d} d={d} />)}
+        {shape.metal.map((d) => <path key={d} d={d} style={paintOf(h)} />)}
         <circle cx={shape.eye[0]} cy={shape.eye[1] + 1.6} r={1.7} className="eye" strokeWidth={h.hook_wire_mm * 0.8} />
       </g>
     </>

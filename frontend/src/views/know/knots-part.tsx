@@ -22,7 +22,9 @@ function turnsWords(knot: Knot, units: Units): string {
 }
 
 export function KnotsPart() {
-  const { reference: { knots }, line } = useChosen();
+  const { reference, line } = useChosen();
+  // A reference kept from before the knots came has none.
+  const knots = reference.knots ?? [];
   const units = useUnits();
   const [at, setAt] = useState(0);
   const knot = knots[at] ?? knots[0];

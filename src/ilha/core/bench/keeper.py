@@ -11,6 +11,7 @@ THICK = 0.014
 KEEPERS = ("wire barb", "lead collar", "flat collar", "screw", "twist lock",
            "offset bend")
 ELASTOMERS = ("elastomer", "sinking elastomer", "salted elastomer")
+TIED_ON = ("hair", "feather")
 NOSE_AT = 0.005
 """A nose is judged so far back, m."""
 BLUNT, THIN = 0.58, 0.007
@@ -37,6 +38,8 @@ def keeper_for(
     """
     if keeper not in KEEPERS:
         raise DomainError("keeper", "must be one of " + ", ".join(KEEPERS), keeper, "", "choose")
+    if material in TIED_ON:
+        return True, "it is bound to the head: the thread holds it, not the keeper"
     if keeper == "offset bend":
         return True, "the bend of the shank lies in the nose and holds it"
     tip = height if nose is None else nose

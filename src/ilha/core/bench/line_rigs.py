@@ -88,7 +88,7 @@ def _tandem(b: Bench) -> Numbers:
     return {"cut_line": Number(TANDEM + knots, "length"), "knots": Number(knots, "length"),
             "front_at": Number(spacing, "length"), "apart": Number(spacing, "length"),
             "front": Number(share * b.head.mass, "mass"), "rear": Number(b.head.mass, "mass"),
-            "up": Number(up, "length")}
+            "above": Number(up, "length")}
 
 
 LEAST_SINKER, SLIDING_LEADER = 0.060, 0.6

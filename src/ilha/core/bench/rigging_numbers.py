@@ -291,3 +291,23 @@ def _wacky(b: Bench) -> Numbers:
         own, nail = b.plastic.mass, NAIL
     balance = (own * middle + nail * NAIL_AT) / (own + nail)
     return {"middle": Number(middle), "nail": Number(NAIL, "mass"), "balance": Number(balance)}
+
+
+BOUND, PAST_BEND = 0.006, 0.02
+"""Length of a binding, and how far hair ends behind the bend, m (judgement)."""
+TRAILER = 0.8
+"""A trailer's length over the hair's at most (judgement)."""
+
+
+@rule("tied")
+def _tied(b: Bench) -> Numbers:
+    """Nothing to thread: what is looked at, and how long a trailer may be."""
+    return _small(bound=BOUND, past=max(PAST_BEND, b.plastic.length - b.hook_straight),
+                  trailer=TRAILER * b.plastic.length)
+
+
+@rule("as-moulded")
+def _as_moulded(b: Bench) -> Numbers:
+    """Where the hook that was moulded in stands up, and where its weight lies."""
+    at = 0.30 * b.plastic.length if b.head.weight_x is None else b.head.weight_x
+    return _small(exit=REACH_BEST * b.body.length, weight_at=at)

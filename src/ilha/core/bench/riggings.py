@@ -70,7 +70,7 @@ def riggings(b: Bench) -> list[Rigging]:
 ON_THE_LINE = ("float", "wacky", "tandem", "sliding-sinker", "three-way", "drop-shot")
 """What is tied before the head, or hooked across: any head that the plastic goes on."""
 LOOK_WORDS = {"crab": "a crab", "craw": "a craw", "shrimp": "a shrimp", "tube": "a tube",
-              "surface": "a plastic that is fished on top"}
+              "surface": "a plastic that is fished on top", "hair": "hair, which is tied on"}
 
 
 def _other_head(shapes: tuple[str, ...], shape: str) -> str:

@@ -7,7 +7,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_HIGH, REACH_LOW, exit_point
+from ilha.core.bench.fit import (
+    CLEAR_MIN,
+    HIGH_DEPTH,
+    REACH_BEST,
+    REACH_HIGH,
+    REACH_LOW,
+    exit_point,
+)
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.schools import AT_A_PINCH, FITS_BADLY, FITS_WELL
 from ilha.core.tables import SHAPES
@@ -50,6 +57,15 @@ def thread(m: Measures, back: Array) -> tuple[Array, Array]:
     return out / m.body, m.gape - back
 
 
+AS_IT_COMES = ("tied", "as-moulded")
+"""Riggings that are bought or tied, not threaded."""
+
+
+def shape_of(m: Measures) -> tuple[int, ...]:
+    """The shape that plastics and heads broadcast to."""
+    return np.broadcast_shapes(np.shape(m.body), np.shape(m.gape))
+
+
 def seat(m: Measures, key: str) -> tuple[Array, Array]:
     """Reach (share of the working length) and clearance (m) of a rigging; NaN where it is none."""
     if key in FROM_BELOW:
@@ -61,6 +77,10 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
         room = m.height - m.gape - 2.0 * INSIDE
         return (m.straight + 0.5 * m.gape - m.keeper) / m.body, np.where(
             room >= 0.0, CLEAR_MIN + room, np.nan)
+    if key in AS_IT_COMES:
+        # Made so: hook and body were put together by who tied or moulded them.
+        return (np.broadcast_to(REACH_BEST, shape_of(m)) + 0.0,
+                np.broadcast_to(0.5 * m.gape, shape_of(m)) + 0.0)
     if key == "high":
         deep = 0.5 * m.height > HIGH_DEPTH
         reach, clear = thread(m, np.minimum(HIGH_DEPTH, 0.49 * m.height))

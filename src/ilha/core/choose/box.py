@@ -66,7 +66,8 @@ class BoxPlastic:
 
 @dataclass(frozen=True)
 class BoxHead:
-    """A head with its hook: lengths m. printed_oz : None for one that is marked in grams."""
+    """A head with its hook: lengths m. printed_oz : None for one that is marked in grams.
+    comes_in : id of the plastic that is moulded on it; None: of none."""
 
     head: Head
     hook_size: str
@@ -76,6 +77,7 @@ class BoxHead:
     keeper: str
     keeper_takes: float = 0.0
     printed_oz: float | None = None
+    comes_in: str | None = None
 
 
 @dataclass(frozen=True)

@@ -82,7 +82,10 @@ def _allowed(box: Box, key: str) -> Flags:
         and (p.floats or not takes.floating) for p in box.plastics])
     shapes = np.array([
         takes_shape(takes.shapes, h.head.shape) for h in box.heads])
-    return np.asarray(looks[:, None] & shapes[None, :])
+    allowed = looks[:, None] & shapes[None, :]
+    if key == "as-moulded":
+        allowed &= np.array([[h.comes_in == p.id for h in box.heads] for p in box.plastics])
+    return np.asarray(allowed)
 
 
 def combine(box: Box, riggings: tuple[str, ...]) -> Rows:

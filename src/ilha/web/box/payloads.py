@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from ilha.core.bench.rigging_numbers import Slit
+from ilha.desk.asked import Id
 from ilha.desk.records import (
     NewLeader,
     NewLine,
@@ -64,6 +65,8 @@ class Head(Payload):
     keeper_takes_mm: float
     weight_x_mm: float | None
     extra_drag_cm2: float
+    colour: str
+    plastic_id: Id | None = Field(description="the plastic it is moulded in")
     carried: int
     price: float | None
     counted_utc_s: float = Field(description="when they were so many")
