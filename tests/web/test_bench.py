@@ -22,7 +22,7 @@ def fit(client: FlaskClient, more: str = "") -> dict[str, Any]:
 
 def test_the_bench_has_every_rigging_with_its_numbers(client: FlaskClient) -> None:
     body = fit(client)
-    assert len(body["riggings"]) == 24
+    assert len(body["riggings"]) == 27
     straight = next(r for r in body["riggings"] if r["key"] == "straight")
     exit_mm = next(h for h in body["hooks"] if h["of_head"])["exit_mm"]
     number = next(n for n in straight["numbers"] if n["key"] == "exit")

@@ -11,7 +11,7 @@ from pydantic import Field
 
 from ilha.core.bench.fit import CENTRE, HIGH_DEPTH, HookFit, Thread, fit_hooks, judged
 from ilha.core.bench.keeper import keeper_for, nose_of
-from ilha.core.bench.rigging_numbers import NAILED, Bench, Slit
+from ilha.core.bench.rigging_numbers import NAILED, Bench, Slit, bladed
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
 from ilha.core.bench.seat import AS_IT_COMES, FROM_BELOW, seat
 from ilha.core.bench.seat import Measures as Seated
@@ -253,6 +253,8 @@ def _hung(shown: str, b: Bench) -> tuple[Part, ...]:
     """What a rigging adds to head and plastic in the water."""
     if shown == "stinger":
         return (_stinger(b).part(b.plastic.height),)
+    if shown == "wacky-blade":
+        return (bladed(b.plastic),)
     return (NAILED,) if shown == "wacky" else ()
 
 

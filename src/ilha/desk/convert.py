@@ -12,7 +12,7 @@ from ilha.core.errors import Array
 from ilha.core.move.cast import Rod, SeenCast
 from ilha.core.rig import bodies as rig
 from ilha.core.rig.outline import PROFILES, Points
-from ilha.core.tables import SHAPES
+from ilha.core.tables import LOOKS, SHAPES
 from ilha.core.tide.printed import Differences
 from ilha.core.tide.turns import HighLow, StreamRates
 from ilha.core.units import (
@@ -30,10 +30,22 @@ from ilha.store.rods import Rod as RodRow
 from ilha.store.tides import Event, NewDifferences, Port
 
 
+def family_of(row: Plastic) -> str:
+    """The family whose shape a stored plastic has. Hair came after the table's list of families was
+    closed, and is told by its look: :func:`stored_family`."""
+    return LOOKS[row["look"]] if row["look"] == "hair" else row["family"]
+
+
+def stored_family(look: str) -> str:
+    """What the column holds for a look: a CHECK closes its list, and a table that the log points at
+    is not made anew for one word."""
+    return "creature" if look == "hair" else LOOKS[look]
+
+
 def core_plastic(row: Plastic) -> rig.Plastic:
     return rig.Plastic(
         m_from_mm(row["length_mm"]), m_from_mm(row["width_mm"]), m_from_mm(row["height_mm"]),
-        kg_from_g(row["mass_g"]), kg_m3_from_g_cm3(row["density_g_cm3"]), row["family"],
+        kg_from_g(row["mass_g"]), kg_m3_from_g_cm3(row["density_g_cm3"]), family_of(row),
         m2_from_cm2(row["extra_drag_cm2"]), row["name"],
     )
 
@@ -58,7 +70,7 @@ def profile_of(row: Plastic) -> Points:
 
 def shown_plastic(row: Plastic, lost: int) -> dict[str, Any]:
     """A plastic as the payload has it. lost : since it was counted."""
-    return {**row, "profile": [list(point) for point in profile_of(row)],
+    return {**row, "family": family_of(row), "profile": [list(point) for point in profile_of(row)],
             "traced": row["profile"] is not None, "lost": lost}
 
 

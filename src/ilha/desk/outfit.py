@@ -180,7 +180,8 @@ def in_hand(conn: sqlite3.Connection, c: Chosen, asked: OutfitQuestion) -> tuple
         ("plastic", asked.plastic_id), ("head", asked.head_id), ("line", asked.line_id),
         ("rod", asked.rod_id), ("rigging", asked.rigging))}
     for o in outfits:
-        parts = dict(zip(("plastic", "head", "line", "rod", "rigging"), o.parts, strict=True))
+        parts = {"plastic": o.plastic.id, "head": o.head.head.id, "line": o.line.id,
+                 "rod": o.rod.id, "rigging": o.rigging}
         if all(value is None or parts[name] == value for name, value in wanted.items()) and (
                 asked.retrieve in (None, o.retrieve)):
             return box, o

@@ -11,6 +11,7 @@ from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import g_from_kg, kg_from_g, kg_from_oz, m_from_mm, mm_from_m
 from ilha.core.water.line import usual_diameter
+from ilha.desk.convert import family_of, stored_family
 from ilha.desk.records import NewHead, NewHook, NewLine, NewPlastic, NewRod
 from ilha.formats.fields import FieldError
 from ilha.store import heads, hooks, lines, plastics, rods
@@ -95,7 +96,8 @@ def plastic(
     if mass is None:
         mass = _shape_g(family, new.length_mm, width_mm, height_mm, density)
     return plastics.NewPlastic(
-        name=new.name, family=family, look=new.look, material=new.material, colour=new.colour,
+        name=new.name, family=stored_family(new.look), look=new.look, material=new.material,
+        colour=new.colour,
         length_mm=new.length_mm, body_length_mm=body_mm, width_mm=width_mm,
         height_mm=height_mm, mass_g=mass, density_g_cm3=density,
         extra_drag_cm2=new.extra_drag_cm2,
@@ -126,7 +128,7 @@ def _measures(new: NewPlastic) -> tuple[float, float, float]:
 
 def shape_g(row: plastics.Plastic) -> float:
     """What a plastic's shape and material say of its weight, g."""
-    return _shape_g(row["family"], row["length_mm"], row["width_mm"], row["height_mm"],
+    return _shape_g(family_of(row), row["length_mm"], row["width_mm"], row["height_mm"],
                     row["density_g_cm3"])
 
 

@@ -86,4 +86,4 @@ def test_the_bench_says_how_it_comes() -> None:
     plan = next(r for r in riggings(b) if r.suits == "suits" and r.key not in ON_THE_LINE)
     assert plan.key == "as-moulded"
     assert plan.numbers["weight_at"].value == pytest.approx(0.30 * paddle.plastic.length)
-    assert 0.0 < plan.numbers["exit"].value < paddle.body_length
+    assert 0.0 < plan.numbers["stands_at"].value < paddle.body_length

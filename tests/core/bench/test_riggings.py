@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 
 from ilha.core.bench.keeper import KEEPERS, keeper_for
-from ilha.core.bench.rigging_numbers import Bench
+from ilha.core.bench.rigging_numbers import Bench, bladed
 from ilha.core.bench.riggings import COVERS, KEYS, Rigging, riggings
 from ilha.core.errors import DomainError
 from ilha.core.move.hold import hold
@@ -274,3 +274,14 @@ def test_keepers_against_materials(
 def test_unknown_keepers_are_refused() -> None:
     with pytest.raises(DomainError, match="keeper"):
         keeper_for("staple", "plastisol", 0.01)
+
+
+def test_a_blade_at_the_tail_draws_the_balance_back() -> None:
+    """By hand: 10 g that balance at 34 % of 100 mm and 0.6 g at the end: (10 x 34 + 0.6 x 100) /
+    10.6 = 37.7 mm."""
+    stick = Plastic(0.100, 0.012, 0.014, 0.010, 1080.0, "straight")
+    b = replace(BENCH, plastic=stick, look="jerk", body=Outline(0.084, 0.014, PROFILES["jerk"]))
+    plan = one("wacky-blade", b)
+    assert plan.suits == "suits"
+    assert plan.numbers["hook_at"].value * 1e3 == pytest.approx(400.0 / 10.6)
+    assert bladed(stick).x == stick.length

@@ -21,6 +21,8 @@ export interface Laid {
   markY: number;
   /** a treble hung from the exit to x */
   stinger: [number, number] | null;
+  /** a small blade turns at the tail */
+  blade: boolean;
 }
 
 export function laidOut(
@@ -41,7 +43,7 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
   const half = plastic.height_mm / 2;
   const laid: Laid = {
     from: 0, to: plastic.length_mm, reversed: false, steel: [-keeper_mm, 0], markY: half, mark: mm("exit"),
-    weedless: false, across: null, nail: false, stinger: null,
+    weedless: false, across: null, nail: false, stinger: null, blade: false,
   };
   switch (plan.key) {
     case "high":
@@ -63,6 +65,8 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
       return { ...laid, steel: [head_mm - keeper_mm, 0] };
     case "wacky":
       return { ...laid, across: mm("middle"), mark: mm("middle"), nail: true };
+    case "wacky-blade":
+      return { ...laid, across: mm("hook_at"), mark: mm("hook_at"), blade: true };
     case "stinger":
       return { ...laid, stinger: [mm("exit") ?? 0, mm("reaches") ?? 0] };
     default:

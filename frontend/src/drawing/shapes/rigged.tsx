@@ -38,6 +38,7 @@ export const Rigged = memo(function Rigged({ plastic, head, head_diameter_mm, ho
       {laid.across !== null ? <Across x={laid.across + shift[0]} hook={hook} half={plastic.height_mm / 2} />
         : laid.weedless ? <Weedless hook={hook} drop={sy} x={shift[0]} back={laid.steel[0]} head={head} head_diameter_mm={head_diameter_mm} plastic={plastic} />
           : <Rig plastic={plastic} head={head} head_diameter_mm={head_diameter_mm} hook={hook} shift={[sx, sy]} bare />}
+      {laid.blade && <path d={`M${plastic.length_mm} 0h4c3 5 9 5 12 0c-3 -5 -9 -5 -12 0Z`} className="nail-blade" />}
       {laid.nail && <path d={`M0 0H16`} className="nail" />}
       {laid.stinger && <Stinger from={laid.stinger[0]} to={laid.stinger[1]} y={plastic.height_mm / 2 + hook.gape_mm * 0.4} half={plastic.height_mm / 2} />}
     </g>

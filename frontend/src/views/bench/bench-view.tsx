@@ -177,7 +177,8 @@ function templateOf({ plastic, head, hook, plan }: WorkProps, paper: "a4" | "let
 
 /** The number that comes first of a rigging, and what it is called there. */
 const FIRST: Record<string, string> = {
-  up: "push up at", cut_line: "cut a leader of", middle: "hook it at", exit: "nick the back at", entry: "enter under the back by",
+  up: "push up at", cut_line: "cut a leader of", middle: "hook it at", hook_at: "hook it at", exit: "nick the back at", entry: "enter under the back by",
+  past: "trails behind the bend", stands_at: "the hook stands at",
 };
 
 function BenchFigures({ fit, plan, units }: WorkProps) {

@@ -7,7 +7,7 @@ the nose unless said, masses kg, angles rad. What is not geometry is common prac
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -279,6 +279,26 @@ NAILED = Part(NAIL, HEAD_MATERIALS["lead"], NAIL_AT)
 """The same as a part of a rig."""
 
 
+BLADE = Part(0.0006, 8500.0, 0.0, 0.0, 1.2e-4)
+"""A small brass blade with its stay, at the tail: what it weighs and the drag of it turning
+(judgement)."""
+
+
+def bladed(plastic: Plastic) -> Part:
+    """The blade where it hangs on a plastic."""
+    return replace(BLADE, x=plastic.length)
+
+
+@rule("wacky-blade")
+def _wacky_blade(b: Bench) -> Numbers:
+    """As across the middle; what hangs at the tail draws the balance back, by mass in the hand."""
+    middle = b.plastic.shape.x_v * b.plastic.length
+    balance = (b.plastic.mass * middle + BLADE.mass * b.plastic.length) / (
+        b.plastic.mass + BLADE.mass)
+    return {"hook_at": Number(balance), "own_middle": Number(middle),
+            "blade": Number(BLADE.mass, "mass")}
+
+
 @rule("wacky")
 def _wacky(b: Bench) -> Numbers:
     """The middle is where it balances in water; the nail lies with its own middle 12 mm in."""
@@ -302,12 +322,12 @@ TRAILER = 0.8
 @rule("tied")
 def _tied(b: Bench) -> Numbers:
     """Nothing to thread: what is looked at, and how long a trailer may be."""
-    return _small(bound=BOUND, past=max(PAST_BEND, b.plastic.length - b.hook_straight),
-                  trailer=TRAILER * b.plastic.length)
+    behind = b.plastic.length - b.hook_straight - 0.5 * b.gape
+    return _small(past=max(PAST_BEND, behind), bound=BOUND, trailer=TRAILER * b.plastic.length)
 
 
 @rule("as-moulded")
 def _as_moulded(b: Bench) -> Numbers:
     """Where the hook that was moulded in stands up, and where its weight lies."""
     at = 0.30 * b.plastic.length if b.head.weight_x is None else b.head.weight_x
-    return _small(exit=REACH_BEST * b.body.length, weight_at=at)
+    return _small(stands_at=REACH_BEST * b.body.length, weight_at=at)

@@ -67,7 +67,8 @@ def riggings(b: Bench) -> list[Rigging]:
     return sorted(out, key=lambda r: order[r.suits])
 
 
-ON_THE_LINE = ("float", "wacky", "tandem", "sliding-sinker", "three-way", "drop-shot")
+ON_THE_LINE = ("float", "wacky", "wacky-blade", "tandem", "sliding-sinker", "three-way",
+               "drop-shot")
 """What is tied before the head, or hooked across: any head that the plastic goes on."""
 LOOK_WORDS = {"crab": "a crab", "craw": "a craw", "shrimp": "a shrimp", "tube": "a tube",
               "surface": "a plastic that is fished on top", "hair": "hair, which is tied on"}
@@ -87,7 +88,7 @@ def _other_head(shapes: tuple[str, ...], shape: str) -> str:
 
 def _sits(key: str, b: Bench, numbers: Numbers) -> tuple[str, str]:
     """Whether the hook sits at all ("no"), and what is wrong with it; empty where nothing is."""
-    if key == "wacky":
+    if key in ("wacky", "wacky-blade"):
         return "", ""
     hook, body, back = (b.hook_straight, b.gape), b.body.length, b.half
     if key == "cut-down":

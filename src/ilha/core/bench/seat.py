@@ -61,11 +61,6 @@ AS_IT_COMES = ("tied", "as-moulded")
 """Riggings that are bought or tied, not threaded."""
 
 
-def shape_of(m: Measures) -> tuple[int, ...]:
-    """The shape that plastics and heads broadcast to."""
-    return np.broadcast_shapes(np.shape(m.body), np.shape(m.gape))
-
-
 def seat(m: Measures, key: str) -> tuple[Array, Array]:
     """Reach (share of the working length) and clearance (m) of a rigging; NaN where it is none."""
     if key in FROM_BELOW:
@@ -78,9 +73,10 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
         return (m.straight + 0.5 * m.gape - m.keeper) / m.body, np.where(
             room >= 0.0, CLEAR_MIN + room, np.nan)
     if key in AS_IT_COMES:
-        # Made so: hook and body were put together by who tied or moulded them.
-        return (np.broadcast_to(REACH_BEST, shape_of(m)) + 0.0,
-                np.broadcast_to(0.5 * m.gape, shape_of(m)) + 0.0)
+        # Hair lies along the hook: what matters is how far it trails. What is moulded sits as made.
+        bend = (m.straight + 0.5 * m.gape) / m.body
+        reach = bend if key == "tied" else np.full(np.shape(bend), REACH_BEST)
+        return reach, np.broadcast_to(0.5 * m.gape, np.shape(bend)) + 0.0
     if key == "high":
         deep = 0.5 * m.height > HIGH_DEPTH
         reach, clear = thread(m, np.minimum(HIGH_DEPTH, 0.49 * m.height))
