@@ -315,3 +315,35 @@ def test_the_splash_never_stands_on_the_boat(page: Page, server: Server, watch: 
         }""")
         assert over is False, hour
     watch.must_be_clean()
+
+
+def test_a_swimbait_that_comes_rigged_and_a_tied_jig(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """A weight that is moulded in names its plastic; hair is drawn and tied on, nothing threaded."""
+    heads_of(page, server)
+    page.get_by_role("button", name="a new head").click()
+    expect(page.get_by_label("Moulded in the plastic")).to_have_count(0)
+    page.get_by_label("Shape").select_option("moulded-in")
+    page.get_by_role("button", name="Add it").click()
+    expect(page.locator(".modal .said")).to_contain_text("choose its plastic")
+    page.get_by_label("Moulded in the plastic").select_option(label="102 mm paddle tail")
+    page.get_by_label("Colour").fill("red")
+    axe_clean(page)
+    page.get_by_role("button", name="Add it").click()
+    row = page.locator(".heads tr", has_text="weight moulded in")
+    expect(row).to_contain_text("red; 2/0")
+    page.get_by_role("button", name="Plastics", exact=True).click()
+    page.get_by_role("button", name="a new plastic").click()
+    page.get_by_label("Name").fill("90 mm bucktail")
+    page.get_by_label("Looks like a").select_option("hair")
+    page.get_by_label("Material").select_option("hair")
+    page.get_by_label("Length, mm", exact=True).fill("90")
+    page.get_by_role("button", name="Add it").click()
+    expect(page.locator(".heads tr", has_text="90 mm bucktail")).to_contain_text("from its shape")
+    page.goto(f"{server.url}bench")
+    fact(page, "plastic").click()
+    page.get_by_role("option", name="90 mm bucktail").click()
+    expect(page.locator(".bench-sentence, .sentence").first).to_contain_text("tied on the head")
+    expect(page.locator(".figure.first")).to_contain_text("trails behind the bend")
+    watch.must_be_clean()

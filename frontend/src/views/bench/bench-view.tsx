@@ -22,6 +22,7 @@ import { RiggingRow } from "./rigging-row";
 import { SideBySide } from "./side-by-side";
 import { Steps } from "./steps";
 import { Trace } from "./trace";
+import { sinkerWords } from "../../features/day/sinkers";
 import { Trainer } from "./trainer";
 import { storedScale } from "./true-size";
 import { fallWords, hookVerdict, percent } from "./words";
@@ -117,6 +118,7 @@ function Work(props: WorkProps) {
   const [crooked, setCrooked] = useState(false);
   const [tracing, setTracing] = useState(false);
   const [training, setTraining] = useState(false);
+  const sinker = sinkerWords(plan, box.weights);
   const laid = laidOut(plan, plastic, fit.head_diameter_mm, head.keeper_takes_mm);
   // Cut down, a hook some sizes smaller goes in.
   const hook = plan.key === "cut-down" ? smaller(fit, props.hook, plan) : props.hook;
@@ -130,6 +132,7 @@ function Work(props: WorkProps) {
         <RiggingRow {...props} />
         <p className="plan-says">
           {plan.says}{plan.suits !== "suits" && <b> {plan.suits === "no" ? "Not here" : "Possible"}: {plan.reason}.</b>}
+          {sinker && ` ${sinker}`}
           {!fit.keeper.good && <b> The keeper ({head.keeper}): {fit.keeper.says}.</b>}
         </p>
         <Steps plastic={plastic} head={head} fit={fit} hook={hook} plan={plan} units={units} />
