@@ -320,7 +320,7 @@ def test_the_splash_never_stands_on_the_boat(page: Page, server: Server, watch: 
 def test_a_swimbait_that_comes_rigged_and_a_tied_jig(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    """A weight that is moulded in names its plastic; hair is drawn and tied on, nothing threaded."""
+    """A weight that is moulded in names its plastic; hair is tied on, nothing is threaded."""
     heads_of(page, server)
     page.get_by_role("button", name="a new head").click()
     expect(page.get_by_label("Moulded in the plastic")).to_have_count(0)

@@ -57,7 +57,7 @@ def test_a_measured_hook_stays_while_its_size_does(client: FlaskClient) -> None:
 @pytest.mark.parametrize(("change", "field"), [
     ({"printed_oz": None}, "printed_oz"), ({"shape": "cube"}, "shape"),
     ({"hook_size": "11/0"}, "hook_size"), ({"printed_oz": 0}, "printed_oz"),
-    ({"carried": -1}, "carried"), ({"colour": "red"}, "colour")])
+    ({"carried": -1}, "carried"), ({"paint": "red"}, "paint")])
 def test_a_bad_head_is_refused(change: dict[str, Any], field: str, client: FlaskClient) -> None:
     answer = client.post("/api/heads", json={**NEW, **change})
     assert (answer.status_code, answer.get_json()["field"]) == (422, field)

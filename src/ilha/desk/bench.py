@@ -11,7 +11,7 @@ from pydantic import Field
 
 from ilha.core.bench.fit import CENTRE, HIGH_DEPTH, HookFit, Thread, fit_hooks, judged
 from ilha.core.bench.keeper import keeper_for, nose_of
-from ilha.core.bench.rigging_numbers import NAILED, Bench, Slit, bladed
+from ilha.core.bench.rigging_numbers import Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
 from ilha.core.bench.seat import AS_IT_COMES, FROM_BELOW, seat
 from ilha.core.bench.seat import Measures as Seated
@@ -34,6 +34,7 @@ from ilha.core.bench.strength import (
     snagged,
     wire_for,
 )
+from ilha.core.bench.unthreaded import NAILED, bladed
 from ilha.core.choose.zones import Cover
 from ilha.core.errors import Array, DomainError
 from ilha.core.move.glide import Glide, free_fall

@@ -9,8 +9,9 @@ import numpy as np
 import pytest
 
 from ilha.core.bench.keeper import KEEPERS, keeper_for
-from ilha.core.bench.rigging_numbers import Bench, bladed
+from ilha.core.bench.rigging_numbers import Bench
 from ilha.core.bench.riggings import COVERS, KEYS, Rigging, riggings
+from ilha.core.bench.unthreaded import bladed
 from ilha.core.errors import DomainError
 from ilha.core.move.hold import hold
 from ilha.core.rig.assembly import assemble

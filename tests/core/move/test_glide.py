@@ -26,6 +26,7 @@ SOFT = {
     "crab": plastic(50, 32, 14, 11.0, "crab"),
     "tube": plastic(90, 15, 15, 7.0, "tube"),
     "surface": plastic(90, 28, 20, 19.0, "surface"),
+    "hair": plastic(90, 16, 16, 1.5, "hair", density=1150.0),
 }
 
 

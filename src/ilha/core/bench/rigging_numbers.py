@@ -7,7 +7,7 @@ the nose unless said, masses kg, angles rad. What is not geometry is common prac
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -16,9 +16,8 @@ from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_BEST, exit_point
 from ilha.core.bench.seat import INSIDE, Measures
 from ilha.core.move.rest import lean, lifting_moment
 from ilha.core.rig.assembly import assemble
-from ilha.core.rig.bodies import Head, Part, Plastic
+from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.outline import Outline
-from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.water.seawater import density
 
 Slit = Literal["none", "belly", "back", "hollow"]
@@ -101,14 +100,15 @@ def rule(key: str) -> Callable[[Rule], Rule]:
     return add
 
 
-def _small(**values: float) -> Numbers:
+def small(**values: float) -> Numbers:
+    """Lengths that are shown in millimetres."""
     return {name: Number(value) for name, value in values.items()}
 
 
 def _threaded(b: Bench, back: float | None = None) -> Numbers:
     """Exit, clearance and entry of a straight thread with ``back`` m of body above the shank."""
     over = b.half if back is None else back
-    return _small(exit=b.exit(over), clears=b.gape - over, entry=over, shank=b.hook_straight)
+    return small(exit=b.exit(over), clears=b.gape - over, entry=over, shank=b.hook_straight)
 
 
 @rule("straight")
@@ -119,7 +119,7 @@ def _straight(b: Bench) -> Numbers:
 @rule("high")
 def _high(b: Bench) -> Numbers:
     depth = min(HIGH_DEPTH, 0.98 * b.half)
-    return {**_threaded(b, depth), **_small(depth=depth)}
+    return {**_threaded(b, depth), **small(depth=depth)}
 
 
 @rule("belly-slot")
@@ -127,14 +127,14 @@ def _belly_slot(b: Bench) -> Numbers:
     """The slot must let the whole gape turn: a gape before the exit, half of one behind it."""
     found = _threaded(b)
     out = found["exit"].value
-    return {**found, **_small(slot_from=max(0.0, out - b.gape), slot_to=out + 0.5 * b.gape)}
+    return {**found, **small(slot_from=max(0.0, out - b.gape), slot_to=out + 0.5 * b.gape)}
 
 
 @rule("trimmed-nose")
 def _trimmed(b: Bench) -> Numbers:
     trim = b.body.trim_to(min(b.head_diameter, b.plastic.height))
     found = _threaded(b)
-    return {**found, **_small(trim=trim, head=b.head_diameter,
+    return {**found, **small(trim=trim, head=b.head_diameter,
                               exit_old=found["exit"].value + trim)}
 
 
@@ -148,7 +148,7 @@ def _cut_down(b: Bench) -> Numbers:
     cut = min(CUT_MOST, CUT_SHARE * b.plastic.length)
     half = float(b.body.half_height(cut))
     sizes, hook = cut_hook(b, b.body.length - cut, half)
-    return {**_small(cut=cut, left=b.plastic.length - cut, exit=b.exit(half, hook),
+    return {**small(cut=cut, left=b.plastic.length - cut, exit=b.exit(half, hook),
                      clears=hook[1] - half), "sizes": Number(sizes, "count")}
 
 
@@ -183,14 +183,14 @@ def _squared(b: Bench) -> tuple[float, float]:
 @rule("tail-first")
 def _tail_first(b: Bench) -> Numbers:
     keep, end = _squared(b)
-    return {**_threaded(b), **_small(keep=keep, end=end)}
+    return {**_threaded(b), **small(keep=keep, end=end)}
 
 
 @rule("hidden-point")
 def _hidden(b: Bench) -> Numbers:
     """The shank so low that the gape ends under the back, as low as the body allows."""
     depth = min(b.gape + INSIDE, b.plastic.height - INSIDE)
-    return _small(depth=depth, inside=INSIDE, exit=b.hook_straight + 0.5 * b.gape - b.keeper)
+    return small(depth=depth, inside=INSIDE, exit=b.hook_straight + 0.5 * b.gape - b.keeper)
 
 
 NAIL_SHARE = 0.15
@@ -203,7 +203,7 @@ BITE = 0.007
 def _weedless(b: Bench) -> Numbers:
     """The bend rises straight half a gape behind the shank's end; the gape must clear the whole
     body, pressed as a fish presses it, because the point comes from underneath."""
-    return _small(bite=BITE, up=b.hook_straight + 0.5 * b.gape - b.keeper,
+    return small(bite=BITE, up=b.hook_straight + 0.5 * b.gape - b.keeper,
                   clears=b.gape - b.pressed)
 
 
@@ -214,7 +214,7 @@ RULES["weedless-nose"] = _weedless
 @rule("weedless-bare")
 def _bare(b: Bench) -> Numbers:
     """As weedless; the hidden weight a third of the way back, where one is."""
-    return {**_weedless(b), **_small(nail_at=b.head.weight_x or NAIL_SHARE * b.plastic.length)}
+    return {**_weedless(b), **small(nail_at=b.head.weight_x or NAIL_SHARE * b.plastic.length)}
 
 
 SLIM_WEIGHT = 3.0
@@ -226,7 +226,7 @@ def _buried(b: Bench) -> Numbers:
     at = b.head.weight_x or 0.30 * b.plastic.length
     # A hidden weight is slim: three times as long as it is wide.
     wide = float(np.cbrt(4.0 * b.head.mass / (SLIM_WEIGHT * np.pi * b.head.density)))
-    return {**_threaded(b), **_small(channel=at + 0.5 * SLIM_WEIGHT * wide, wide=wide,
+    return {**_threaded(b), **small(channel=at + 0.5 * SLIM_WEIGHT * wide, wide=wide,
                                      weight_at=at)}
 
 
@@ -250,7 +250,7 @@ def _shrimp_head(b: Bench) -> Numbers:
 @rule("shrimp-tail-first")
 def _shrimp_tail(b: Bench) -> Numbers:
     end = 2.0 * float(b.body.half_height(b.body.length))
-    return {**_threaded(b), **_small(keep=b.body.length, end=end)}
+    return {**_threaded(b), **small(keep=b.body.length, end=end)}
 
 
 CRAB_HEADS = ((1.0, 1.3), (2.5, 3.5), (np.inf, 6.5))
@@ -270,64 +270,4 @@ def _tube(b: Bench) -> Numbers:
     farther back than on a head ahead of the nose."""
     back = b.head_diameter
     found = _threaded(b)
-    return {**found, **_small(exit=found["exit"].value + back, eye=0.6 * back)}
-
-
-NAIL, NAIL_AT = 0.0009, 0.012
-"""A common nail weight, kg, and how far in its own middle lies, m."""
-NAILED = Part(NAIL, HEAD_MATERIALS["lead"], NAIL_AT)
-"""The same as a part of a rig."""
-
-
-BLADE = Part(0.0006, 8500.0, 0.0, 0.0, 1.2e-4)
-"""A small brass blade with its stay, at the tail: what it weighs and the drag of it turning
-(judgement)."""
-
-
-def bladed(plastic: Plastic) -> Part:
-    """The blade where it hangs on a plastic."""
-    return replace(BLADE, x=plastic.length)
-
-
-@rule("wacky-blade")
-def _wacky_blade(b: Bench) -> Numbers:
-    """As across the middle; what hangs at the tail draws the balance back, by mass in the hand."""
-    middle = b.plastic.shape.x_v * b.plastic.length
-    balance = (b.plastic.mass * middle + BLADE.mass * b.plastic.length) / (
-        b.plastic.mass + BLADE.mass)
-    return {"hook_at": Number(balance), "own_middle": Number(middle),
-            "blade": Number(BLADE.mass, "mass")}
-
-
-@rule("wacky")
-def _wacky(b: Bench) -> Numbers:
-    """The middle is where it balances in water; the nail lies with its own middle 12 mm in."""
-    rho = SALT_20
-    own = b.plastic.mass * (1.0 - rho / b.plastic.density)
-    nail = NAIL * (1.0 - rho / HEAD_MATERIALS["lead"])
-    middle = b.plastic.shape.x_v * b.plastic.length
-    # What floats and sinks together has no balance point: then by mass.
-    if own <= 0.0:
-        own, nail = b.plastic.mass, NAIL
-    balance = (own * middle + nail * NAIL_AT) / (own + nail)
-    return {"middle": Number(middle), "nail": Number(NAIL, "mass"), "balance": Number(balance)}
-
-
-BOUND, PAST_BEND = 0.006, 0.02
-"""Length of a binding, and how far hair ends behind the bend, m (judgement)."""
-TRAILER = 0.8
-"""A trailer's length over the hair's at most (judgement)."""
-
-
-@rule("tied")
-def _tied(b: Bench) -> Numbers:
-    """Nothing to thread: what is looked at, and how long a trailer may be."""
-    behind = b.plastic.length - b.hook_straight - 0.5 * b.gape
-    return _small(past=max(PAST_BEND, behind), bound=BOUND, trailer=TRAILER * b.plastic.length)
-
-
-@rule("as-moulded")
-def _as_moulded(b: Bench) -> Numbers:
-    """Where the hook that was moulded in stands up, and where its weight lies."""
-    at = 0.30 * b.plastic.length if b.head.weight_x is None else b.head.weight_x
-    return _small(stands_at=REACH_BEST * b.body.length, weight_at=at)
+    return {**found, **small(exit=found["exit"].value + back, eye=0.6 * back)}

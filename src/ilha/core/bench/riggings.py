@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.bench import line_rigs
+from ilha.core.bench import line_rigs, unthreaded
 from ilha.core.bench.fit import HIGH_DEPTH
 from ilha.core.bench.rigging_numbers import RULES, Bench, Numbers, cut_hook
 from ilha.core.bench.seat import LONG, SHORT, TIGHT, can, graded, seat, takes_shape
@@ -29,7 +29,8 @@ class Rigging:
     reason: str
 
 
-assert line_rigs  # whose rules are among them
+RULED_BY = (line_rigs, unthreaded)
+"""Rooms whose rules are among those of ``rigging_numbers``."""
 NUMBERS_OF = RULES
 """The numbers of each rigging on a bench."""
 _ROWS: dict[str, dict[str, Any]] = read_table("riggings.toml")
