@@ -308,15 +308,12 @@ def test_waters_are_read_and_what_was_missed_falls_due(
 def test_a_stinger_and_a_dropper_are_branches_of_the_chain(
     page: Page, server: Server, watch: Watch
 ) -> None:
-    """What hangs off the chain is said with what it holds; the stinger's steel weighs."""
+    """What hangs off the chain is said with what it holds."""
     open_bench(page, server)
-    weighs = page.locator(".figure", has_text="whole rig weighs").locator("b")
-    before = float(weighs.inner_text().removesuffix("g"))
     page.locator(".rigging-row button", has_text="with a belly stinger").first.click()
     side = page.locator(".chain-side")
     expect(side).to_contain_text("treble")
     expect(side).to_contain_text("split ring")
-    assert float(weighs.inner_text().removesuffix("g")) > before + 1.0
     page.locator(".rigging-row button", has_text="three-way").first.click()
     expect(side).to_contain_text("dropper")
     expect(side).to_contain_text("the sinker goes and the rest comes home")

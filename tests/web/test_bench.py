@@ -20,6 +20,15 @@ def fit(client: FlaskClient, more: str = "") -> dict[str, Any]:
     return body
 
 
+def test_a_stinger_weighs_on_the_bench_as_its_parts(client: FlaskClient) -> None:
+    bare, hung = fit(client), fit(client, "&rigging=stinger&line_id=1")
+    plan = next(r for r in hung["riggings"] if r["key"] == "stinger")
+    adds = next(n for n in plan["numbers"] if n["key"] == "adds")
+    assert hung["package_g"] - bare["package_g"] == pytest.approx(adds["value"] * 1e3, abs=0.02)
+    assert [link["kind"] for link in hung["strength"]["side"]] == ["hardware", "hardware", "hook"]
+    assert next(n for n in plan["numbers"] if n["key"] == "treble_size")["word"].startswith("#")
+
+
 def test_the_bench_has_every_rigging_with_its_numbers(client: FlaskClient) -> None:
     body = fit(client)
     assert len(body["riggings"]) == 27

@@ -78,7 +78,7 @@ const heads: Gear<"heads"> = {
     { key: "weight_x_mm", label: "An inside weight lies at", is: "small", note: "empty: none inside", empty: true },
     { key: "colour", label: "Colour", is: "words", empty: true },
     { key: "extra_drag_cm2", label: "Hair, skirt or blade on it: drag area, cm²", is: "number", unit: "cm²", note: "0: bare; a hair dressing has 1 to 3" },
-    { key: "plastic_id", label: "Moulded in the plastic", is: "number", of: "plastics", when: ["shape", "moulded-in"], empty: true },
+    { key: "plastic_id", label: "Moulded in the plastic", is: "number", of: "plastics", when: ["shape", "moulded-in"] },
     CARRIED, PRICE,
   ],
   heads: ["printed", "head", "scale", "hook", "keeper", "left", "price"],
@@ -265,6 +265,7 @@ export function read(kind: GearKind, typed: Record<string, string>, row: GearRow
       if (given || !field.empty) body[field.key] = given;
       continue;
     }
+    if (field.of && given === "") return { key: field.key, says: `${field.label}: choose its plastic.` };
     if (given === "" && field.empty) continue;
     const { label, toSi } = fieldScale(field, s);
     const value = toSi(given);
