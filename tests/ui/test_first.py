@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from playwright.sync_api import Browser, Page, ViewportSize, expect
 
-from tests.ui.conftest import DESK, PHONE, SPRINGS_S, Server, axe_clean
+from tests.ui.conftest import DESK, PHONE, SPRINGS_S, Server, Watch, axe_clean
 
 pytestmark = pytest.mark.browser
 MOST_ANSWERS = 20
@@ -99,6 +99,16 @@ def test_every_view_leads_on_and_what_happens_is_logged(browser: Browser, empty:
     page.get_by_role("navigation").get_by_role("link", name="Log").click()
     expect(page.get_by_text("not on the chart")).to_be_visible()
     page.context.close()
+
+
+def test_the_rules_are_read_before_there_is_any_water(
+    page: Page, empty: Server, watch: Watch
+) -> None:
+    """Know asks the server for no board of a place that there is not."""
+    page.goto(f"{empty.url}know")
+    expect(page.get_by_text("Threaded straight is the default.").first).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    watch.must_be_clean()
 
 
 def test_a_step_is_left_and_taken_up_again(browser: Browser, empty: Server) -> None:

@@ -19,13 +19,14 @@ export function useChoiceQuery(): ChoiceQuery {
 
 export function useChoice() {
   const { query: day } = useQuestion();
-  const board = useQuery(dayQuery(day));
+  // Without a mark there is nothing to ask.
+  const board = useQuery({ ...dayQuery(day), enabled: day.mark_id > 0 });
   // A visit that begins here begins now, as on the Day.
   useLayoutEffect(() => {
     if (currentStep() === 0 && board.data) startAt(nowStep(board.data) ?? 48);
   }, [board.data]);
   const query = useChoiceQuery();
-  const result = useQuery(choiceQuery(query));
+  const result = useQuery({ ...choiceQuery(query), enabled: query.mark_id > 0 });
   const [good, setGood] = useState<{ choice: Choice; of: ChoiceQuery } | null>(null);
   if (result.data && result.data !== good?.choice) setGood({ choice: result.data, of: query });
   const away = result.error instanceof Away;

@@ -19,6 +19,8 @@ WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "weedless-nose", "w
             "buried")
 ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
 """Rigs that a sinker carries."""
+NEVER_CAST = ("three-way",)
+"""Rigs that are let down under the boat, whoever holds the rod."""
 ON_A_LINE = ("tandem", "float", *ON_LEAD)
 """Lengths of line as much as riggings: tried only where a rule asks for them."""
 PRACTICE: tuple[tuple[str, float, float], ...] = (

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import ON_A_LINE, Rows, combine
+from ilha.core.choose.combine import NEVER_CAST, ON_A_LINE, Rows, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.ranking import Kept, choose
@@ -167,6 +167,8 @@ def figures_of(
     limit = judged.limits[int(judged.water_decided[i, 0])]
     package = one(b.figures.package)
     most = outfit.rod.rod.lure_max
+    # What is let down is lifted, not cast: the rod's rating does not hold it.
+    thrown = not (there.presented(outfit.retrieve).lowered or outfit.rigging in NEVER_CAST)
     return Figures(
         lead=one(b.lead), beyond=one(b.beyond), count=one(b.count), zone_seconds=one(b.fall.zone),
         scope=one(b.holds.scope[1]), line_out=one(b.holds.line_out[1]),
@@ -174,7 +176,7 @@ def figures_of(
         cast=one(b.cast), package=package, verdict=VERDICTS[int(judged.water[i, 0])],
         board_verdict=VERDICTS[int(judged.verdict[i, 0])],
         decided=(limit.code, one(limit.figure), one(limit.bound), limit.unit),
-        over=package - most if package > most else float("nan"),
+        over=package - most if thrown and package > most else float("nan"),
         lightest_zone=float(b.lightest_zone[0]),
         drawn=raised(drawn(b, i, there.depth), situation.depth, there.depth),
         way=_way(situation, outfit, b, i),

@@ -15,7 +15,15 @@ import numpy as np
 from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
-from ilha.core.choose.combine import ON_A_LINE, ON_LEAD, Rows, combine, sits, with_fronts
+from ilha.core.choose.combine import (
+    NEVER_CAST,
+    ON_A_LINE,
+    ON_LEAD,
+    Rows,
+    combine,
+    sits,
+    with_fronts,
+)
 from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
@@ -42,6 +50,9 @@ LEADER_OVER_LINE = 2.0
 """Diameter of the leader over that of braid of about its strength (from memory)."""
 OVER_BY_LITTLE = 1.25
 """A package over the rod's most by no more than this is thrown with care; beyond, not at all
+(judgement)."""
+LIFTS = 5.0
+"""A rod lifts several times what it casts: this many times its most, for what is let down
 (judgement)."""
 HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line", "line-short")
 """Limits of the water itself: what fails one never gets to the fish."""
@@ -269,21 +280,26 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
         np.arange(lines.size), np.arange(len(box.rods)), indexing="ij"))
     mass = np.array([head.head.mass for head in box.heads])[rows.head]
     return Found(rows, line, rod, mass, judged, badly,
-                 _hard(box, situation, rows, line, rod, judged[0]))
+                 _hard(box, situation, rows, line, rod, judged[0],
+                       all(way.lowered for way in ways)))
 
 
 def _hard(
-    box: Box, situation: Situation, rows: Rows, line: Indices, rod: Indices, judged: Judged
+    box: Box, situation: Situation, rows: Rows, line: Indices, rod: Indices, judged: Judged,
+    all_lowered: bool,
 ) -> dict[str, Flags]:
-    """What no preference makes good, (N, C) each: far over the rod, line or hook that would go."""
+    """What no preference makes good, (N, C) each: far over the rod, line or hook that would go.
+    all_lowered : whether it is let down however it is brought back."""
     need = newtons_of_kg(situation.needs_kg)
     holds = np.array([one.holds for one in box.lines])[line]
     most = np.array([one.rod.lure_max for one in box.rods])[rod]
     opens = opens_at(np.array([h.wire for h in box.heads]), np.array([h.gape for h in box.heads]))
     opens = np.minimum(opens[rows.head], np.where(rows.front < 0, np.inf, opens[rows.front]))
     shape = judged.verdict.shape
+    # A rating is of casts: what is let down is only lifted.
+    lowered = np.isin(rows.keys, NEVER_CAST)[:, None] | all_lowered
     return {
-        "rod-rating": judged.package <= OVER_BY_LITTLE * most,
+        "rod-rating": judged.package <= np.where(lowered, LIFTS, OVER_BY_LITTLE) * most,
         "line-too-weak": np.broadcast_to(holds >= LONG_FIGHT_FROM * need, shape),
         "hook-too-weak": np.broadcast_to(
             (opens >= LONG_FIGHT_FROM * DRAG_HIGH * need)[:, None], shape),

@@ -13,7 +13,7 @@ from ilha.core.bench.keeper import keeper_for, nose_of
 from ilha.core.bench.seat import LONG, PINCH_HIGH
 from ilha.core.bench.strength import DRAG_HIGH, hook_word, opens_at
 from ilha.core.choose.box import Box
-from ilha.core.choose.combine import WEEDLESS, Rows, by_practice
+from ilha.core.choose.combine import NEVER_CAST, WEEDLESS, Rows, by_practice
 from ilha.core.choose.features import FIT_WORDS
 from ilha.core.choose.fish import Fish
 from ilha.core.choose.found import Found, Judged
@@ -265,7 +265,8 @@ class Traits(Still):
 
     @property
     def over_rod(self) -> Array:
-        return np.asarray(self.load > 1.0)
+        lowered = np.isin(self.rows.keys, NEVER_CAST)[:, None] | self.judged.presented.lowered
+        return np.asarray((self.load > 1.0) & ~lowered)
 
     @cached_property
     def verdict(self) -> Array:
