@@ -5,10 +5,13 @@ import { useSize } from "../../base/use-size";
 import { outfitShape, sideRange, type OutfitShape } from "../geometry/outfit";
 import { polyline, smooth } from "../geometry/path";
 
+/** What is drawn; of two heads the line begins at the front one, and the rear one touches. */
+type Shown = DrawnFall & { front_head_id?: number | null };
+
 interface Props {
-  outfits: readonly DrawnFall[];
+  outfits: readonly Shown[];
   /** all outfits that are looked at: they set the scale */
-  all: readonly DrawnFall[];
+  all: readonly Shown[];
   depth: number;
   tip: number;
   zone: [number, number];
@@ -47,7 +50,7 @@ export function OutfitScene({ outfits, all, depth, tip, zone, words, units, tall
 }
 
 function One({ outfit, shape, x, z, dotted }: {
-  outfit: DrawnFall; shape: OutfitShape; x: (m: number) => number; z: (m: number) => number; dotted: boolean;
+  outfit: Shown; shape: OutfitShape; x: (m: number) => number; z: (m: number) => number; dotted: boolean;
 }) {
   const line = shape.line.map(([a, b]): [number, number] => [x(a), z(b)]);
   const fall = shape.fall.map(([a, b]): [number, number] => [x(a), z(b)]);
@@ -59,6 +62,12 @@ function One({ outfit, shape, x, z, dotted }: {
       {fall.length > 0 && <path d={polyline(fall)} className="outfit-fall" />}
       {fall[0] && outfit.count_s != null && (
         <text x={fall[0][0] + 5} y={fall[0][1] - 4} className="outfit-count">{Math.round(outfit.count_s)} s</text>
+      )}
+      {outfit.front_head_id != null && fall.length > 0 && (
+        <>
+          <path d={polyline([[x(shape.lure[0]), z(shape.lure[1])], fall.at(-1)!])} className="held-line" />
+          <circle cx={fall.at(-1)![0]} cy={fall.at(-1)![1]} r={3.6} className="metal" />
+        </>
       )}
       <circle cx={x(shape.lure[0])} cy={z(shape.lure[1])} r={3.6} className="metal" />
     </g>
