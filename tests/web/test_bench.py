@@ -29,6 +29,18 @@ def test_a_stinger_weighs_on_the_bench_as_its_parts(client: FlaskClient) -> None
     assert next(n for n in plan["numbers"] if n["key"] == "treble_size")["word"].startswith("#")
 
 
+def test_a_hook_that_never_clears_hangs_no_stinger_and_is_no_error(client: FlaskClient) -> None:
+    """The smallest hook in deep plastics, in every way to rig that adds a part: an answer."""
+    for key in ("stinger", "wacky", "wacky-blade"):
+        for plastic in (1, 3, 5, 15):
+            body = client.get(f"/api/fit?plastic_id={plastic}&head_id=10&hook_size=%236&line_id=1"
+                              f"&rigging={key}")
+            assert body.status_code == 200, body.text
+    stinger = fit(client, "&hook_size=%236&line_id=1&rigging=stinger")
+    assert stinger["strength"]["side"] == []
+    assert stinger["package_g"] == fit(client, "&hook_size=%236")["package_g"]
+
+
 def test_the_bench_has_every_rigging_with_its_numbers(client: FlaskClient) -> None:
     body = fit(client)
     assert len(body["riggings"]) == 27

@@ -253,14 +253,19 @@ def _fit(
 def _hung(shown: str, b: Bench) -> tuple[Part, ...]:
     """What a rigging adds to head and plastic in the water."""
     if shown == "stinger":
-        return (_stinger(b).part(b.plastic.height),)
+        hung = _hanging(b)
+        return () if hung is None else (hung.part(b.plastic.height),)
     if shown == "wacky-blade":
         return (bladed(b.plastic),)
     return (NAILED,) if shown == "wacky" else ()
 
 
-def _stinger(b: Bench) -> Stinger:
-    return stinger_for(b.plastic.height, b.plastic.length, b.exit(min(HIGH_DEPTH, b.half)), b.pull)
+def _hanging(b: Bench) -> Stinger | None:
+    """The stinger; None where the main hook's point never clears, so that nothing hangs off it."""
+    out = b.exit(min(HIGH_DEPTH, b.half))
+    if not np.isfinite(out):
+        return None
+    return stinger_for(b.plastic.height, b.plastic.length, out, b.pull)
 
 
 def _whole(plastic: plastics.Plastic, head: heads.Head, parts: tuple[Part, ...]) -> Whole:
@@ -278,8 +283,8 @@ def _strength(
     side: tuple[Link, ...] = ()
     if shown in ("three-way", "drop-shot"):
         side = dropper(holds if leader is None else leader)
-    elif shown == "stinger" and np.isfinite(b.exit(min(HIGH_DEPTH, b.half))):
-        side = _stinger(b).links
+    elif shown == "stinger" and (hung := _hanging(b)) is not None:
+        side = hung.links
     made = chain(holds, leader, opens, end=asked.end_knot, hardware=parts, side=side,
                  loops=("dropper loop",) if shown == "tandem" else ())
     return Strength(made, snagged(made), bends(made.drag[1], yields))

@@ -117,7 +117,10 @@ class Chosen:
         return scenario_of(self.situation, outfit, figures, slow)
 
     def drops(self, outfit: Outfit) -> int:
-        """Timed drops of its head and plastic that its count was corrected by."""
+        """Timed drops of its head and plastic that its count was corrected by; of two heads none
+        was timed."""
+        if outfit.front is not None:
+            return 0
         timed = self.box.timed.get((outfit.head.head.id, outfit.plastic.id))
         return 0 if timed is None else timed.drops
 

@@ -11,8 +11,10 @@ from ilha.core.bench.line_rigs import (
     SINKERS,
     THREE_WAY_DROPPER,
     carried,
+    front_share,
     on_lead,
 )
+from ilha.core.choose.rules import RULES
 
 KEYS = ("sliding-sinker", "three-way", "drop-shot")
 LURE = {"weight": 0.02, "area": 4e-4, "line": 0.24e-3}
@@ -74,3 +76,13 @@ def test_what_no_sinker_holds_is_said() -> None:
 def test_in_shallow_water_it_is_wound_up_no_more_than_half_way() -> None:
     assert on_lead("three-way", depth=2.0).lift == pytest.approx(1.0)
     assert on_lead("three-way", 0.6, 30.0).lift == pytest.approx(1.8)
+
+
+@pytest.mark.parametrize("current", [0.05, 0.3, 0.8])
+def test_the_bench_and_the_rules_want_the_same_front_head(current: float) -> None:
+    """The steps on the Bench and the points of the search: one share in one current."""
+    share = front_share(current)
+    asked = [rule.wants["front_over_rear"] for rule in RULES if "front_over_rear" in rule.wants
+             and rule.when["surface_speed_m_s"][0] <= current <= rule.when["surface_speed_m_s"][1]]
+    assert len(asked) == 1
+    assert asked[0][0] <= share <= asked[0][1]

@@ -2,7 +2,6 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Choice, ChoiceQuery, Outfit } from "../../api/types";
-import { ON_LINE } from "../../drawing/geometry/rigged";
 import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import type { Facts } from "../../features/question/facts";
 import { useChosen, useQuestion } from "../../features/question/question";
@@ -112,7 +111,10 @@ function Nothing({ choice }: { choice: Choice }) {
   );
 }
 
-const KEPT = ["rigging", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
+const KEPT = ["rigging", "front_head_id", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
+
+/** Lengths of line that the Day knows; under a float or above a sinker it judges the head alone. */
+const DAY_RIGS = ["tandem", "sliding-sinker", "three-way"] as const;
 
 /** Puts a whole outfit on the Day and the bench, and can take it back. */
 function useOutfit(choice: Choice) {
@@ -126,12 +128,13 @@ function useOutfit(choice: Choice) {
       facts: Object.fromEntries(KEPT.map((key) => [key, facts[key]])),
     });
     choose({ plastic_id: outfit.plastic_id, line_id: outfit.line_id, rod_id: outfit.rod_id });
-    const tied = ON_LINE.has(outfit.rigging) && outfit.rigging !== "float" ? (outfit.rigging as Facts["rigging"]) : null;
+    const tied = DAY_RIGS.find((rig) => rig === outfit.rigging) ?? null;
+    const front = box.heads.find((h) => h.id === outfit.front_head_id);
     set({
-      rigging: tied, bench_rigging: outfit.rigging, fish: choice.asked.fish, retrieve: outfit.way.key as Facts["retrieve"],
+      rigging: tied, front_head_id: front?.id ?? null, bench_rigging: outfit.rigging, fish: choice.asked.fish, retrieve: outfit.way.key as Facts["retrieve"],
       lowered: outfit.lowered, retrieve_speed_m_s: facts.retrieve_speed_m_s, leader_kg: outfit.leader_kg,
       fished: {
-        head_id: outfit.head_id, plastic_id: outfit.plastic_id, rigging_name: outfit.rigging_name,
+        head_id: outfit.head_id, plastic_id: outfit.plastic_id, rigging_name: `${outfit.rigging_name}${front ? `, ${text(headName(front, settings))} in front` : ""}`,
         leader: leaderWords(outfit, settings, box.leaders.find((l) => l.id === outfit.leader_id)?.name),
       },
     });
