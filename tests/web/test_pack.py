@@ -94,7 +94,7 @@ def test_a_visit_that_cannot_be_is_told(
 def test_what_takes_too_long_is_told(
     client: FlaskClient, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("ilha.core.trip.packing.SECONDS_MOST", 0.0)
+    monkeypatch.setattr("ilha.core.trip.program.SECONDS_MOST", 0.0)
     assert pack(client, QUAY, MOUTH)["field"] == "visits"
 
 

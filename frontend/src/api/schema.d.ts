@@ -1459,6 +1459,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All trips, the last day first */
+        get: operations["get_trips"];
+        put?: never;
+        /** Keep a new trip */
+        post: operations["post_trips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Ask something else of a trip */
+        put: operations["put_trips"];
+        post?: never;
+        /** Remove a trip; answers with what it was */
+        delete: operations["delete_trips"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{row_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where to be when */
+        get: operations["get_trips_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weights": {
         parameters: {
             query?: never;
@@ -3253,6 +3306,38 @@ export interface components {
             /** Version */
             version: string;
         };
+        /**
+         * Hold
+         * @description Hours in which one is at a mark, or is not.
+         */
+        Hold: {
+            /** From Hour */
+            from_hour: number;
+            /** Mark Id */
+            mark_id: number;
+            /**
+             * There
+             * @description pinned there; false: not there
+             */
+            there: boolean;
+            /** To Hour */
+            to_hour: number;
+        };
+        /**
+         * Home
+         * @description Where one sets out and comes back.
+         */
+        Home: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Name
+             * @default the slip
+             */
+            name?: string;
+        };
         /** Hook */
         Hook: {
             /** Carried */
@@ -3392,6 +3477,20 @@ export interface components {
         Kept: {
             /** Ids */
             ids: string[];
+        };
+        /**
+         * KeptTrip
+         * @description A trip as it is kept.
+         */
+        KeptTrip: {
+            asked: components["schemas"]["TripQuestion"];
+            /**
+             * Gone
+             * @description marks that it named and that are no longer there
+             */
+            gone: number;
+            /** Id */
+            id: number;
         };
         /**
          * KnotNote
@@ -6648,6 +6747,169 @@ export interface components {
             /** Zone S */
             zone_s: number | null;
         };
+        /** TripCaution */
+        TripCaution: {
+            /** Says */
+            says: string;
+            /** When */
+            when: string[];
+        };
+        /** TripClosed */
+        TripClosed: {
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "off" | "thunder" | "dark" | "dry" | "shallow" | "deep" | "way-back" | "bar" | "against" | "wind" | "swell";
+        };
+        /**
+         * TripHead
+         * @description What is tied on; null where no head of the box is right, or it is dry.
+         */
+        TripHead: {
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** Head Id */
+            head_id: number | null;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+        };
+        /**
+         * TripHour
+         * @description A quarter of an hour at a mark, and why it is worth so much.
+         */
+        TripHour: {
+            /** Closed */
+            closed: ("off" | "thunder" | "dark" | "dry" | "shallow" | "deep" | "way-back" | "bar" | "against" | "wind" | "swell")[];
+            /** Depth M */
+            depth_m: number;
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /**
+             * Head
+             * @enum {string}
+             */
+            head: "right" | "marginal" | "none";
+            /**
+             * Shares
+             * @description what takes from it: share left of the best
+             */
+            shares: {
+                [key: string]: number;
+            };
+            /**
+             * Sky
+             * @enum {string}
+             */
+            sky: "night" | "twilight" | "day";
+            /**
+             * Spell
+             * @description high water, low water, dawn, dusk
+             */
+            spell: string[];
+            /** Stream M S */
+            stream_m_s: number;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+            /**
+             * Worth
+             * @description share of the best minute there is
+             */
+            worth: number;
+        };
+        /**
+         * TripLeg
+         * @description From a row to a row; the number of rows is home.
+         */
+        TripLeg: {
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** Minutes */
+            minutes: number;
+            /** Origin */
+            origin: number;
+            /**
+             * Still Minutes
+             * @description in still water
+             */
+            still_minutes: number;
+            /** To */
+            to: number;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+        };
+        /**
+         * TripMark
+         * @description A mark that could be fished.
+         */
+        TripMark: {
+            /** Mark Id */
+            mark_id: number;
+            /**
+             * Typed Speed M S
+             * @description current that is seen, where the mark has no tide
+             * @default null
+             */
+            typed_speed_m_s?: number | null;
+        };
+        /**
+         * TripMarkRow
+         * @description A mark of the trip. why : why it is not counted in; then nothing of it is known.
+         */
+        TripMarkRow: {
+            /** Cautions */
+            cautions: components["schemas"]["TripCaution"][];
+            /** Closed */
+            closed: components["schemas"]["TripClosed"][];
+            /** Depth M */
+            depth_m: number[];
+            /** Heads */
+            heads: components["schemas"]["TripHead"][];
+            /** Hours */
+            hours: components["schemas"]["TripHour"][];
+            /** Line Id */
+            line_id: number | null;
+            /** Mark Id */
+            mark_id: number;
+            /** Plastic Id */
+            plastic_id: number | null;
+            /** Retrieve */
+            retrieve: string;
+            /** Rigging */
+            rigging: string;
+            /** Rod Id */
+            rod_id: number | null;
+            /** Spells */
+            spells: components["schemas"]["TripSpell"][];
+            /** Stance */
+            stance: string;
+            /** Stream M S */
+            stream_m_s: number[];
+            /** Why */
+            why: string;
+            /** Worth */
+            worth: number[];
+        };
         /** TripPart */
         TripPart: {
             /** Bites */
@@ -6666,6 +6928,270 @@ export interface components {
             place: string;
             /** Start Utc S */
             start_utc_s: number;
+        };
+        /**
+         * TripPlan
+         * @description Where to be when. rounds: the best first; its stays empty where nothing is worth going.
+         */
+        TripPlan: {
+            /**
+             * Apart Min
+             * @description rounds are told apart by so many minutes
+             */
+            apart_min: number;
+            /** Clock */
+            clock: string[];
+            /** Instant S */
+            instant_s: number;
+            /** Light */
+            light: components["schemas"]["TripSky"][];
+            /** Remedies */
+            remedies: components["schemas"]["TripRemedy"][];
+            /** Rounds */
+            rounds: components["schemas"]["TripRound"][];
+            /** Rows */
+            rows: components["schemas"]["TripMarkRow"][];
+            /** Start Utc S */
+            start_utc_s: number;
+            /** Time Zone */
+            time_zone: string;
+            trip: components["schemas"]["KeptTrip"];
+            /** Turns */
+            turns: components["schemas"]["TripTurn"][];
+        };
+        /**
+         * TripQuestion
+         * @description A trip on one day, by the clock of its marks.
+         */
+        TripQuestion: {
+            /**
+             * Clarity
+             * @default stained
+             * @enum {string}
+             */
+            clarity?: "clear" | "stained" | "dirty";
+            /**
+             * Craft
+             * @default kayak
+             * @enum {string}
+             */
+            craft?: "foot" | "kayak" | "boat";
+            /**
+             * Date
+             * @description local
+             */
+            date: string;
+            /** Fish */
+            fish: string;
+            /**
+             * From Hour
+             * @description out of home at the earliest
+             */
+            from_hour: number;
+            /**
+             * Holds
+             * @default []
+             */
+            holds?: components["schemas"]["Hold"][];
+            home: components["schemas"]["Home"];
+            /**
+             * Lamp
+             * @description also in the dark
+             * @default false
+             */
+            lamp?: boolean;
+            /**
+             * Lines
+             * @description with you today, comma between; null: all in the box
+             * @default null
+             */
+            lines?: string | null;
+            /** Marks */
+            marks: components["schemas"]["TripMark"][];
+            /**
+             * Mood
+             * @default steady
+             * @enum {string}
+             */
+            mood?: "keen" | "steady" | "shy";
+            /**
+             * Pests
+             * @default false
+             */
+            pests?: boolean;
+            /**
+             * Rods
+             * @description with you today, comma between; null: all in the box
+             * @default null
+             */
+            rods?: string | null;
+            /**
+             * School
+             * @default lightest-practical
+             * @enum {string}
+             */
+            school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * Speed M S
+             * @description null: the craft's usual
+             * @default null
+             */
+            speed_m_s?: number | null;
+            /**
+             * Swell M
+             * @description in open water; not said
+             * @default null
+             */
+            swell_m?: number | null;
+            /**
+             * Temperature C
+             * @default 18
+             */
+            temperature_c?: number;
+            /**
+             * Temperature Trend
+             * @default steady
+             * @enum {string}
+             */
+            temperature_trend?: "falling" | "steady" | "rising";
+            /**
+             * Thunder
+             * @default false
+             */
+            thunder?: boolean;
+            /**
+             * To Hour
+             * @description back home at the latest
+             */
+            to_hour: number;
+            /**
+             * Wade M
+             * @description water in which one still wades
+             * @default 0.9
+             */
+            wade_m?: number;
+            /**
+             * Wind From Deg
+             * @description from north
+             * @default null
+             */
+            wind_from_deg?: number | null;
+            /**
+             * Wind M S
+             * @default 3
+             */
+            wind_m_s?: number;
+        };
+        /**
+         * TripRemedy
+         * @description What would make it possible; ``change`` of the trip's question.
+         */
+        TripRemedy: {
+            /** Change */
+            change: {
+                [key: string]: unknown;
+            };
+            /** Words */
+            words: string;
+            /** Worth Min */
+            worth_min: number;
+        };
+        /**
+         * TripRound
+         * @description worth_min: minutes of the best fishing that it is worth, less what going about costs.
+         */
+        TripRound: {
+            /** Legs */
+            legs: components["schemas"]["TripLeg"][];
+            /** Stays */
+            stays: components["schemas"]["TripStay"][];
+            /**
+             * Unmet
+             * @description pinned hours that it does not keep
+             */
+            unmet: components["schemas"]["TripSpan"][];
+            /** Worth Min */
+            worth_min: number;
+        };
+        /** TripSky */
+        TripSky: {
+            /** At */
+            at: number;
+            /**
+             * Sky
+             * @enum {string}
+             */
+            sky: "night" | "twilight" | "day";
+        };
+        /**
+         * TripSpan
+         * @description A part of the window.
+         */
+        TripSpan: {
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+        };
+        /**
+         * TripSpell
+         * @description Worth being there; ``best`` where the tide turns in low light.
+         */
+        TripSpell: {
+            /** Best */
+            best: boolean;
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** Reasons */
+            reasons: string[];
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+        };
+        /**
+         * TripStay
+         * @description At the mark of a row.
+         */
+        TripStay: {
+            /** From At */
+            from_at: number;
+            /** From Clock */
+            from_clock: string;
+            /** Heads */
+            heads: components["schemas"]["TripHead"][];
+            /** Row */
+            row: number;
+            /** To At */
+            to_at: number;
+            /** To Clock */
+            to_clock: string;
+        };
+        /** TripTurn */
+        TripTurn: {
+            /** At */
+            at: number;
+            /** Clock */
+            clock: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "high" | "low";
+        };
+        /** Trips */
+        Trips: {
+            /**
+             * Trips
+             * @description the last day first
+             */
+            trips: components["schemas"]["KeptTrip"][];
         };
         /**
          * TurnChange
@@ -11408,6 +11934,165 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterScore"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trips"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_trips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TripQuestion"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTrip"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_trips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TripQuestion"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTrip"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_trips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTrip"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripPlan"];
                 };
             };
             /** @description a problem */

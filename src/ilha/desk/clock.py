@@ -52,6 +52,10 @@ class Span:
         day = datetime.fromisoformat(self.date) + timedelta(hours=hour)
         return self.step(day.replace(tzinfo=self.zone).timestamp())
 
+    def at_clock(self, hour: float) -> float:
+        """The same of an hour with its part."""
+        return self.at_hour(int(hour)) + (hour % 1.0) / self.step_h
+
     def clock(self, at_s: float) -> str:
         return datetime.fromtimestamp(at_s, UTC).astimezone(self.zone).strftime("%H:%M")
 

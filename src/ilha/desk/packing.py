@@ -84,8 +84,7 @@ class Looked:
 
 
 def _steps(i: int, visit: Visit, at: Moment) -> range:
-    low, high = (at.span.at_hour(int(hour)) + (hour % 1.0) / at.span.step_h
-                 for hour in (visit.from_hour, visit.to_hour))
+    low, high = at.span.at_clock(visit.from_hour), at.span.at_clock(visit.to_hour)
     if high - low < 1.0:
         raise FieldError(f"visits[{i}].to_hour", f"`visits[{i}].to_hour` must be later than"
                                                  f" from_hour, got {visit.to_hour:g}: choose a"

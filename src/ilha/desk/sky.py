@@ -25,7 +25,7 @@ class During:
     from_clock: str
     to_clock: str
 
-    def within(self, first: int, last: int) -> bool:
+    def within(self, first: float, last: float) -> bool:
         return self.to_step > first and self.from_step < last
 
     @property

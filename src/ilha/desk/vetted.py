@@ -23,6 +23,7 @@ from ilha.desk.kinds import KINDS, Kind
 from ilha.desk.records import Event, NewMark
 from ilha.desk.sea_charts import shapes_of
 from ilha.desk.trainer import CODES
+from ilha.desk.trips import asked_of
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.text_in import as_typed, one_line
 from ilha.store import (
@@ -37,6 +38,7 @@ from ilha.store import (
     streams,
     tides,
     trainer,
+    trips,
 )
 
 INSTANTS = (-4e9, 1e11)
@@ -60,6 +62,7 @@ def vet(conn: sqlite3.Connection) -> None:
     _each("streams", streams.listed(conn), partial(_stream, conn))
     _each("marks", marks.listed(conn), partial(_mark, conn))
     _each("sea_charts", sea_charts.listed(conn), _sea_chart)
+    _each("trips", trips.listed(conn), _trip)
     _each("events", events.listed(conn, -1e12, 1e12), partial(as_typed, Event))
     _each("fish", fish.listed(conn), _fish)
     _each("own_rules", rules.own(conn), _rule)
@@ -129,6 +132,13 @@ def _sea_chart(row: sea_charts.SeaChart) -> None:
     shapes_of(row)
 
 
+def _trip(row: trips.Trip) -> None:
+    asked = asked_of(row)
+    asked.check()
+    if asked.date != row["date"]:
+        raise FieldError("date", f"`date` {row['date']} is not that of what was asked")
+
+
 def _stream(conn: sqlite3.Connection, row: streams.Stream) -> None:
     one_line(row["name"], "name")
     if row["form"] == "constants":
@@ -187,6 +197,10 @@ def _removed(conn: sqlite3.Connection, row: removed.Removed) -> None:
             chart = sea_charts.get(conn, new_id)
             if chart is not None:
                 _sea_chart(chart)
+        elif kind == "trips":
+            trip = trips.get(conn, new_id)
+            if trip is not None:
+                _trip(trip)
         else:
             of = KINDS[kind]
             _tackle(of, next(one for one in of.listed(conn) if one["id"] == new_id))

@@ -14,7 +14,7 @@ from uuid import uuid4
 from ilha.store import everything
 
 KINDS = ("marks", "heads", "plastics", "lines", "rods", "reels", "leaders", "hooks", "weights",
-         "sundries", "sea_charts")
+         "sundries", "sea_charts", "trips")
 _LOGGED = {"marks": "mark_id", "heads": "head_id", "plastics": "plastic_id"}
 _CHOSEN = {"marks": "mark_id", "plastics": "plastic_id", "lines": "line_id", "rods": "rod_id"}
 """Columns of the log and of the settings that point at each kind."""

@@ -27,6 +27,7 @@ from ilha.web.places import routes as places
 from ilha.web.plan import routes as plan
 from ilha.web.reference import routes as reference
 from ilha.web.trainer import routes as trainer
+from ilha.web.trip import routes as trip
 
 DIST = Path(__file__).parent / "dist"
 _YEAR = 365 * 24 * 3600
@@ -69,7 +70,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     database.register(app)
     farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer):
+                 trainer, trip):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

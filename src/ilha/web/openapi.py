@@ -27,6 +27,7 @@ from ilha.web.places import payloads as t
 from ilha.web.plan import payloads as c
 from ilha.web.reference import payloads as f
 from ilha.web.trainer import payloads as n
+from ilha.web.trip import payloads as v
 
 
 @dataclass(frozen=True)
@@ -99,6 +100,12 @@ ROUTES = (
           query=x.LidQuestion),
     Route("post", "/api/pack", "The fewest heads and plastics for a plan", q.PackList,
           body=q.PackQuestion),
+    Route("get", "/api/trips", "All trips, the last day first", v.Trips),
+    Route("post", "/api/trips", "Keep a new trip", v.KeptTrip, body=v.TripQuestion),
+    Route("put", "/api/trips/{row_id}", "Ask something else of a trip", v.KeptTrip,
+          body=v.TripQuestion),
+    Route("delete", "/api/trips/{row_id}", "Remove a trip; answers with what it was", v.KeptTrip),
+    Route("get", "/api/trips/{row_id}/plan", "Where to be when", v.TripPlan),
     Route("get", "/api/restock", "What the log took from the box, and what it cost", q.Restock),
     Route("get", "/api/lid/buy", "The purchases that close most of the chart's gaps", x.BuyList,
           query=x.BuyQuestion),

@@ -93,7 +93,7 @@ def cautions(
 ) -> list[Said]:
     """Cautions of a place through a day; stream : (T,) m/s, flood positive. ebb_to_deg : None:
     against the flood."""
-    against = _against(Boat(0.0, weather.wind_from_deg, flood_to_deg, ebb_to_deg), stream)
+    against = wind_against(weather.wind_from_deg, stream, flood_to_deg, ebb_to_deg)
     out = []
     for caution in CAUTIONS:
         if not caution.holds_at(place) or not _in_weather(caution, weather):
@@ -119,7 +119,12 @@ def _in_weather(c: Caution, weather: Weather) -> bool:
     )
 
 
-def _against(boat: Boat, stream: Array) -> Flags:
+def wind_against(
+    wind_from_deg: float | None, stream: Array, flood_to_deg: float | None,
+    ebb_to_deg: float | None = None,
+) -> Flags:
+    """When wind blows against a stream, flood positive."""
+    boat = Boat(0.0, wind_from_deg, flood_to_deg, ebb_to_deg)
     # Where a direction is not known nothing can be said.
     if not boat.known:
         return np.zeros(stream.shape, dtype=bool)

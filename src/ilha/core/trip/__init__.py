@@ -1,1 +1,1 @@
-"""The day's change plan and what to pack."""
+"""The day's change plan, where to be when, and what to pack."""

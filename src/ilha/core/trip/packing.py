@@ -10,8 +10,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ilha.core.errors import Array, DomainError, Flags, Indices, NotConverged
+from ilha.core.errors import Array, DomainError, Flags, Indices
 from ilha.core.log.losses import bears
+from ilha.core.trip.program import Program
 
 KIND_COSTS, SHORT_COSTS = 1000, 100_000
 """Costs are whole numbers, which the solver proves least far sooner. A kind of which there are too
@@ -21,7 +22,6 @@ LIKING_COSTS, LIKING_MOST = 10, 5.0
 ties of twenty kinds together stay under one kind."""
 STAYS = 2.0
 """Points by which a pair that suits all of a visit goes before one that suits none (judgement)."""
-SECONDS_MOST = 30.0
 
 
 @dataclass(frozen=True)
@@ -161,7 +161,7 @@ def _kinds(m: _Merged, left: Indices, heads: int, disliked: Array) -> tuple[Flag
     cost = np.zeros(program.size)
     cost[program.start::2] = KIND_COSTS + np.round(LIKING_COSTS * disliked[used])
     cost[program.start + 1::2] = SHORT_COSTS
-    found = program.solved(cost)
+    found = program.solved(cost, "the packing list")
     carried, short = np.zeros((2, left.size), dtype=bool)
     carried[used] = found[program.start::2] > 0.5
     short[used] = found[program.start + 1::2] > 0.5
@@ -177,11 +177,12 @@ def _shared_out(m: _Merged, left: Indices, heads: int, short: Flags) -> Indices:
     cost = np.zeros(program.size)
     cost[:program.start] = np.round(-LIKING_COSTS * m.liking[situation, pair] * m.hours[situation])
     out = np.zeros(m.suits.shape, dtype=int)
-    out[situation, pair] = np.round(program.solved(cost)[:program.start]).astype(int)
+    out[situation, pair] = np.round(
+        program.solved(cost, "the packing list")[:program.start]).astype(int)
     return out
 
 
-def _program(m: _Merged, left: Indices, heads: int) -> tuple[_Program, Indices]:
+def _program(m: _Merged, left: Indices, heads: int) -> tuple[Program, Indices]:
     """What must hold of a packing, and the kinds that can be carried.
 
     Integers x[s, q], that many of s are fished with pair q; then for each kind binaries y, that it
@@ -191,7 +192,7 @@ def _program(m: _Merged, left: Indices, heads: int) -> tuple[_Program, Indices]:
     situation, pair = np.nonzero(m.suits)
     kinds = np.stack([m.head[pair], heads + m.plastic[pair]])
     used = np.unique(kinds)
-    program = _Program(m.count[situation], 2 * used.size)
+    program = Program(m.count[situation], 2 * used.size)
     for s, count in enumerate(m.count):
         own = np.flatnonzero(situation == s)
         program.add(own, np.ones(own.size), count, count)
@@ -211,43 +212,3 @@ def _program(m: _Merged, left: Indices, heads: int) -> tuple[_Program, Indices]:
             program.add(np.append(mine, y), np.append(np.ones(mine.size), -float(m.count[s])),
                         -np.inf, 0.0)
     return program, used
-
-
-class _Program:
-    """A mixed-integer program: integers from 0 to ``most``, then so many binaries; its rows as they
-    come up. start : column of the first binary."""
-
-    def __init__(self, most: Indices, binaries: int) -> None:
-        self.start = most.size
-        self.size = most.size + binaries
-        self.most = np.append(most, np.ones(binaries))
-        self._columns: list[Indices] = []
-        self._values: list[Array] = []
-        self._bounds: list[tuple[float, float]] = []
-
-    def add(self, columns: Indices, values: Array, low: float, high: float) -> None:
-        """low <= sum of values times columns <= high."""
-        self._columns.append(columns)
-        self._values.append(values)
-        self._bounds.append((low, high))
-
-    def solved(self, cost: Array) -> Array:
-        """The cheapest, proven to be so.
-
-        Raises
-        ------
-        NotConverged
-            Where the solver gives up.
-        """
-        from scipy.optimize import Bounds, LinearConstraint, milp
-        from scipy.sparse import coo_array
-
-        rows = np.repeat(np.arange(len(self._columns)), [c.size for c in self._columns])
-        at = (rows, np.concatenate(self._columns))
-        matrix = coo_array((np.concatenate(self._values), at), shape=(len(self._bounds), self.size))
-        found = milp(cost, constraints=LinearConstraint(matrix.tocsr(), *np.array(self._bounds).T),
-                     bounds=Bounds(0, self.most), integrality=np.ones(self.size),
-                     options={"mip_rel_gap": 0.0, "time_limit": SECONDS_MOST})
-        if found.x is None or found.status != 0:
-            raise NotConverged("the packing list", float(found.mip_gap or np.inf))
-        return np.asarray(found.x)

@@ -1,0 +1,89 @@
+"""Trips as they are kept: made, changed, taken out and put back."""
+
+from __future__ import annotations
+
+import sqlite3
+from dataclasses import dataclass
+
+from ilha.desk.changes import whole
+from ilha.desk.errors import found
+from ilha.desk.trip_asked import TripQuestion
+from ilha.formats.fields import FieldError
+from ilha.formats.text_in import as_typed, parsed
+from ilha.store import marks, removed, trips
+
+
+@dataclass(frozen=True)
+class KeptTrip:
+    """A trip as it is kept. gone : marks it named that are no longer there."""
+
+    id: int
+    asked: TripQuestion
+    gone: int
+
+
+def asked_of(row: trips.Trip) -> TripQuestion:
+    """What was asked of a trip, looked at as if it were typed."""
+    return as_typed(TripQuestion, parsed(row["asked"]))
+
+
+def kept(conn: sqlite3.Connection, row: trips.Trip) -> KeptTrip:
+    """A trip with the marks of it that are there."""
+    asked, here = asked_of(row), {mark["id"] for mark in marks.listed(conn)}
+    there = [one for one in asked.marks if one.mark_id in here]
+    return KeptTrip(row["id"], asked.model_copy(update={
+        "marks": there, "holds": [h for h in asked.holds if h.mark_id in here]}),
+        len(asked.marks) - len(there))
+
+
+def listed(conn: sqlite3.Connection) -> list[KeptTrip]:
+    """All trips, the last day first."""
+    return [kept(conn, row) for row in trips.listed(conn)]
+
+
+def one(conn: sqlite3.Connection, row_id: int) -> KeptTrip:
+    """One trip.
+
+    Raises
+    ------
+    NotFound
+        Where there is none.
+    """
+    return kept(conn, found(conn, trips.get, row_id, "id", "trip"))
+
+
+def _there(conn: sqlite3.Connection, asked: TripQuestion) -> None:
+    asked.check()
+    here = {mark["id"] for mark in marks.listed(conn)}
+    for i, mark in enumerate(asked.marks):
+        if mark.mark_id not in here:
+            where = f"marks[{i}].mark_id"
+            raise FieldError(where, f"`{where}` {mark.mark_id} is no mark: choose one that is"
+                                    " there")
+
+
+def add(conn: sqlite3.Connection, asked: TripQuestion, now_s: float) -> KeptTrip:
+    """Keep a new trip."""
+    _there(conn, asked)
+    with whole(conn, "trip"):
+        row_id = trips.add(conn, asked.date, asked.model_dump_json(), now_s)
+    return one(conn, row_id)
+
+
+def change(
+    conn: sqlite3.Connection, row_id: int, asked: TripQuestion, now_s: float
+) -> KeptTrip:
+    """Ask something else of a trip."""
+    one(conn, row_id)
+    _there(conn, asked)
+    with whole(conn, "trip"):
+        trips.change(conn, row_id, asked.date, asked.model_dump_json(), now_s)
+    return one(conn, row_id)
+
+
+def remove(conn: sqlite3.Connection, row_id: int) -> KeptTrip:
+    """Take a trip out; it is kept to be put back."""
+    gone = one(conn, row_id)
+    with whole(conn, "trip"):
+        removed.remove(conn, "trips", row_id)
+    return gone

@@ -1,0 +1,1 @@
+"""Trips on the wire: planned over several marks."""

@@ -1,0 +1,169 @@
+"""A trip's plan as its payload."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+import numpy as np
+
+from ilha.core.advice.cautions import Weather, runs
+from ilha.core.errors import Flags
+from ilha.core.trip.round import Round
+from ilha.desk.sky import minded, until
+from ilha.desk.trip import TripPlan
+from ilha.desk.trip_marks import PER_STEP, TripPlace
+from ilha.desk.trips import KeptTrip
+from ilha.web.trip import payloads as p
+
+HEADS = ("none", "marginal", "right")
+QUARTER = 3
+"""Instants of a quarter of an hour."""
+LESS = 0.97
+"""A share of the best under this takes something from it."""
+
+
+def kept(trip: KeptTrip) -> dict[str, Any]:
+    return {"id": trip.id, "asked": trip.asked.model_dump(), "gone": trip.gone}
+
+
+class _Window:
+    """The window of a plan: where instants stand in it."""
+
+    def __init__(self, plan: TripPlan) -> None:
+        self.plan, (self.first, self.last) = plan, plan.window
+        self.count = self.last - self.first + 1
+
+    def clock(self, at: float) -> str:
+        return self.plan.span.clock_of((self.first + at) / PER_STEP)
+
+    def span(self, a: float, b: float) -> dict[str, Any]:
+        low, high = (min(max(0.0, float(x)), self.count - 1.0) for x in (a, b))
+        return {"from_at": round(low, 2), "to_at": round(high, 2), "from_clock": self.clock(low),
+                "to_clock": until(self.clock(high))}
+
+    def steps(self, a: float, b: float) -> dict[str, Any]:
+        """Of steps of the day."""
+        return self.span(PER_STEP * a - self.first, PER_STEP * b - self.first)
+
+    def shows(self, a: float, b: float) -> bool:
+        return PER_STEP * b > self.first and PER_STEP * a < self.last
+
+    def of(self, values: Any) -> Any:
+        return values[self.first:self.last + 1]
+
+    def flags(self, when: Flags) -> Iterable[dict[str, Any]]:
+        return (self.span(a, b) for a, b in runs(self.of(when)) if b > a)
+
+
+def _rounded(values: Any, digits: int = 3) -> list[float]:
+    return [float(v) for v in np.round(values, digits)]
+
+
+def _hours(w: _Window, place: TripPlace) -> list[dict[str, Any]]:
+    out: list[dict[str, Any]] = []
+    spot, closed = place.spot, place.closed
+    if spot is None or place.shares is None or closed is None or place.sky is None:
+        return out
+    for a in range(0, w.count - 1, QUARTER):
+        b = min(a + QUARTER, w.count - 1)
+        part = slice(w.first + a, w.first + b + 1)
+        middle = w.first + (a + b) // 2
+        shares = {name: float(values[part].mean()) for name, values in place.shares.items()}
+        reasons = [reason for s in place.sky.spells
+                   if s.during.within(middle / PER_STEP, middle / PER_STEP) for reason in s.reasons]
+        out.append({**w.span(a, b), "worth": round(float(place.worth[part].mean()), 3),
+                    "depth_m": round(float(spot.depth[middle]), 2),
+                    "stream_m_s": round(float(spot.stream[middle]), 3), "sky": spot.sky[middle],
+                    "spell": list(dict.fromkeys(reasons)), "head": HEADS[spot.head[middle]],
+                    "shares": {k: round(v, 2) for k, v in shares.items() if v < LESS},
+                    "closed": [why for why, flags in closed.items() if flags[part].any()]})
+    return out
+
+
+def _heads(w: _Window, place: TripPlace, first: float, last: float) -> list[dict[str, Any]]:
+    """Runs of the day's plan between two steps."""
+    if place.day is None:
+        return []
+    out = []
+    for run in place.day.runs:
+        a, b = max(run.start, first), min(run.end, last)
+        if b > a:
+            row = place.day.head_of(run)
+            out.append({**w.steps(a, b), "head_id": None if row is None else row["id"]})
+    return out
+
+
+def _row(w: _Window, place: TripPlace) -> dict[str, Any]:
+    blank = {"mark_id": place.mark["id"], "why": place.why, "stance": place.stance,
+             "stream_m_s": [], "depth_m": [], "worth": [], "spells": [], "closed": [],
+             "hours": [], "heads": [], "plastic_id": None, "line_id": None, "rod_id": None,
+             "rigging": "", "retrieve": "", "cautions": []}
+    if place.spot is None or place.sky is None or place.at is None or place.closed is None:
+        return blank
+    asked, o = w.plan.asked, place.outfit
+    seen = minded(place.at, Weather(asked.wind_m_s, asked.wind_from_deg, asked.swell_m,
+                                    asked.thunder, asked.temperature_c), asked.wade_m)
+    said = [{"says": place.mark["caution"], "when": []}] if place.mark["caution"] else []
+    said += [{"says": c.says, "when": [during.words for during in c.when]} for c in seen.cautions]
+    return blank | {
+        "stream_m_s": _rounded(w.of(place.spot.stream)), "depth_m": _rounded(
+            w.of(place.spot.depth), 2), "worth": _rounded(w.of(place.worth)),
+        "spells": [{**w.steps(s.during.from_step, s.during.to_step), "reasons": list(s.reasons),
+                    "best": s.best} for s in place.sky.spells
+                   if w.shows(s.during.from_step, s.during.to_step)],
+        "closed": [{**span, "why": why} for why, flags in place.closed.items()
+                   for span in w.flags(flags)],
+        "hours": _hours(w, place),
+        "heads": _heads(w, place, w.first / PER_STEP, w.last / PER_STEP),
+        "cautions": said,
+    } | ({} if o is None else {
+        "plastic_id": int(o.plastic.id), "line_id": int(o.line.id), "rod_id": int(o.rod.id),
+        "rigging": o.rigging, "retrieve": o.retrieve})
+
+
+def _round(w: _Window, plan: TripPlan, found: Round) -> dict[str, Any]:
+    def span(start: int, end: int) -> dict[str, Any]:
+        return w.span(plan.ticks * start, plan.ticks * end)
+
+    stays = []
+    for stay in found.stays:
+        steps = [plan.instant(tick) / PER_STEP for tick in (stay.start, stay.end)]
+        stays.append({**span(stay.start, stay.end), "row": stay.place,
+                      "heads": _heads(w, plan.places[stay.place], steps[0], steps[1])})
+    legs = [{**span(leg.start, leg.end), "origin": leg.origin, "to": leg.to,
+             "minutes": round(float(plan.legs_s[leg.origin, leg.to, leg.start]) / 60.0, 1),
+             "still_minutes": round(float(plan.still_s[leg.origin, leg.to]) / 60.0, 1)}
+            for leg in found.legs]
+    return {"worth_min": round(found.worth, 1), "stays": stays, "legs": legs,
+            "unmet": [span(a, b) for row in found.unmet for a, b in _ticks(row)]}
+
+
+def _ticks(row: Flags) -> list[tuple[int, int]]:
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], row.astype(int), [0]])))
+    return [(int(a), int(b)) for a, b in edges.reshape(-1, 2)]
+
+
+def trip_plan(trip: KeptTrip, plan: TripPlan) -> p.TripPlan:
+    w = _Window(plan)
+    first = next((place for place in plan.places if place.at is not None), None)
+    light: list[dict[str, Any]] = []
+    turns: list[dict[str, Any]] = []
+    if first is not None and first.sky is not None and first.at is not None:
+        changes = first.sky.light
+        ends = [c.step for c in changes[1:]] + [144.0]
+        light = [{"at": w.steps(c.step, end)["from_at"], "sky": c.sky}
+                 for c, end in zip(changes, ends, strict=True) if w.shows(c.step, end)]
+        turns = [{"at": PER_STEP * plan.span.step(e["time_utc_s"]) - w.first,
+                  "clock": plan.span.clock(e["time_utc_s"]), "kind": e["kind"]}
+                 for e in first.at.events]
+    return p.TripPlan.model_validate({
+        "trip": kept(trip), "time_zone": str(plan.span.zone), "start_utc_s": plan.time(0),
+        "instant_s": plan.span.step_s / PER_STEP,
+        "clock": [w.clock(i) for i in range(w.count)], "light": light,
+        "turns": [t for t in turns if 0.0 <= t["at"] <= w.count - 1],
+        "rows": [_row(w, place) for place in plan.places],
+        "rounds": [_round(w, plan, found) for found in plan.rounds],
+        "remedies": [{"words": r.words, "change": r.change, "worth_min": round(r.minutes, 1)}
+                     for r in plan.remedies],
+        "apart_min": round(plan.ticks * plan.span.step_s / PER_STEP / 60.0, 1)})

@@ -1,0 +1,155 @@
+"""Payloads of trips. ``at`` counts instants of five minutes (on a day on which the clock changes a
+little less or more) from the start of the window; arrays run over them."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import Field
+
+from ilha.desk.asked import Id
+from ilha.desk.trip_asked import TripQuestion
+from ilha.web.payloads import Payload
+
+Why = Literal["off", "thunder", "dark", "dry", "shallow", "deep", "way-back", "bar", "against",
+              "wind", "swell"]
+
+
+class KeptTrip(Payload):
+    """A trip as it is kept."""
+
+    id: Id
+    asked: TripQuestion
+    gone: int = Field(description="marks that it named and that are no longer there")
+
+
+class Trips(Payload):
+    trips: list[KeptTrip] = Field(description="the last day first")
+
+
+class TripSpan(Payload):
+    """A part of the window."""
+
+    from_at: float
+    to_at: float
+    from_clock: str
+    to_clock: str
+
+
+class TripSpell(TripSpan):
+    """Worth being there; ``best`` where the tide turns in low light."""
+
+    reasons: list[str]
+    best: bool
+
+
+class TripClosed(TripSpan):
+    why: Why
+
+
+class TripHead(TripSpan):
+    """What is tied on; null where no head of the box is right, or it is dry."""
+
+    head_id: Id | None
+
+
+class TripHour(TripSpan):
+    """A quarter of an hour at a mark, and why it is worth so much."""
+
+    worth: float = Field(description="share of the best minute there is")
+    depth_m: float
+    stream_m_s: float
+    sky: Literal["night", "twilight", "day"]
+    spell: list[str] = Field(description="high water, low water, dawn, dusk")
+    head: Literal["right", "marginal", "none"]
+    shares: dict[str, float] = Field(description="what takes from it: share left of the best")
+    closed: list[Why]
+
+
+class TripCaution(Payload):
+    says: str
+    when: list[str]
+
+
+class TripMarkRow(Payload):
+    """A mark of the trip. why : why it is not counted in; then nothing of it is known."""
+
+    mark_id: Id
+    why: str
+    stance: str
+    stream_m_s: list[float]
+    depth_m: list[float]
+    worth: list[float]
+    spells: list[TripSpell]
+    closed: list[TripClosed]
+    hours: list[TripHour]
+    heads: list[TripHead]
+    plastic_id: Id | None
+    line_id: Id | None
+    rod_id: Id | None
+    rigging: str
+    retrieve: str
+    cautions: list[TripCaution]
+
+
+class TripStay(TripSpan):
+    """At the mark of a row."""
+
+    row: int
+    heads: list[TripHead]
+
+
+class TripLeg(TripSpan):
+    """From a row to a row; the number of rows is home."""
+
+    origin: int
+    to: int
+    minutes: float
+    still_minutes: float = Field(description="in still water")
+
+
+class TripRound(Payload):
+    """worth_min: minutes of the best fishing that it is worth, less what going about costs."""
+
+    worth_min: float
+    stays: list[TripStay]
+    legs: list[TripLeg]
+    unmet: list[TripSpan] = Field(description="pinned hours that it does not keep")
+
+
+class TripRemedy(Payload):
+    """What would make it possible; ``change`` of the trip's question."""
+
+    words: str
+    change: dict[str, Any]
+    worth_min: float
+
+
+class TripSky(Payload):
+    at: float
+    sky: Literal["night", "twilight", "day"]
+
+
+class TripTurn(Payload):
+    at: float
+    clock: str
+    kind: Literal["high", "low"]
+
+
+class TripPlan(Payload):
+    """Where to be when. rounds: the best first; its stays empty where nothing is worth going."""
+
+    trip: KeptTrip
+    time_zone: str
+    start_utc_s: float
+    instant_s: float
+    clock: list[str]
+    light: list[TripSky]
+    turns: list[TripTurn]
+    rows: list[TripMarkRow]
+    rounds: list[TripRound]
+    remedies: list[TripRemedy]
+    apart_min: float = Field(description="rounds are told apart by so many minutes")
+
+
+__all__ = ["KeptTrip", "TripPlan", "TripQuestion", "Trips"]
