@@ -4,7 +4,7 @@ import { Suspense, lazy, useEffect, useMemo, useState, type ReactNode } from "re
 import { Dropdown, Form, Modal } from "react-bootstrap";
 import { Glossary } from "./ui/fact";
 import { ErrorBoundary } from "./ui/error-boundary";
-import { BrowserRouter, NavLink, Navigate, Route, Routes, useNavigate } from "react-router";
+import { BrowserRouter, NavLink, Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
 import { makeQueryClient } from "./api/client";
 import { dayQuery } from "./api/day";
 import { changed } from "./api/rests";
@@ -13,6 +13,7 @@ import type { Box, Mark, Settings } from "./api/types";
 import { makeQuery, storedFacts } from "./features/question/facts";
 import { flush, onTaken } from "./features/log/log";
 import { KEY_HELP, useGoKeys, useKeys } from "./base/keys";
+import { useWide } from "./base/use-wide";
 import { QuestionProvider, useQuestion } from "./features/question/question";
 import { DayView } from "./views/day/day-view";
 
@@ -23,12 +24,13 @@ const KnowView = lazy(() => import("./views/know/know-view"));
 const BoxView = lazy(() => import("./views/box/box-view"));
 const LogView = lazy(() => import("./views/log/log-view"));
 const FirstView = lazy(() => import("./views/first/first-view"));
+const TripView = lazy(() => import("./views/trip/trip-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
 
 /** In the order of the bar; ``key`` goes there after g. */
 const VIEWS = [
-  { key: "d", path: "/", name: "Day" }, { key: "o", path: "/outfit", name: "Outfit" },
+  { key: "d", path: "/", name: "Day" }, { key: "t", path: "/trip", name: "Trip" }, { key: "o", path: "/outfit", name: "Outfit" },
   { key: "l", path: "/log", name: "Log" },
   { key: "b", path: "/bench", name: "Bench" }, { key: "x", path: "/box", name: "Box" },
   { key: "c", path: "/card", name: "Card" },
@@ -65,6 +67,7 @@ export function App() {
                 <Suspense fallback={<p className="waiting" role="status">Opening …</p>}>
                   <Routes>
                     <Route path="/" element={<DayView />} />
+                    <Route path="/trip" element={<TripView />} />
                     <Route path="/outfit" element={<OutfitView />} />
                     <Route path="/know" element={<KnowView />} />
                     <Route path="/bench" element={<BenchView />} />
@@ -136,10 +139,23 @@ function useLogTaken(): void {
   }, [queries]);
 }
 
+/** On a phone four lie under the thumb, and the rest behind one. */
+const THUMB = ["/trip", "/", "/outfit", "/log"];
+
 function Views() {
+  const wide = useWide();
+  const at = useLocation().pathname;
+  const link = ({ path, name }: (typeof VIEWS)[number]) => <NavLink key={path} to={path} end={path === "/"}>{name}</NavLink>;
+  if (wide) return <nav className="views" aria-label="views">{VIEWS.map(link)}</nav>;
+  const rest = VIEWS.filter(({ path }) => !THUMB.includes(path));
+  const here = rest.find(({ path }) => path === at);
   return (
-    <nav className="views" aria-label="views">
-      {VIEWS.map(({ path, name }) => <NavLink key={path} to={path} end={path === "/"}>{name}</NavLink>)}
+    <nav className="views thumb" aria-label="views">
+      {THUMB.map((path) => link(VIEWS.find((v) => v.path === path)!))}
+      <Dropdown drop="up" align="end">
+        <Dropdown.Toggle as="button" type="button" className={`more ${here ? "active" : ""}`}><span className="visually-hidden">more views{here ? ", now " : ""}</span>{here?.name ?? <span aria-hidden="true">more</span>}</Dropdown.Toggle>
+        <Dropdown.Menu>{rest.map(({ path, name }) => <Dropdown.Item key={path} as={NavLink} to={path}>{name}</Dropdown.Item>)}</Dropdown.Menu>
+      </Dropdown>
     </nav>
   );
 }

@@ -7,6 +7,8 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
+import gpxpy
+import icalendar
 import numpy as np
 import pytest
 from flask.testing import FlaskClient
@@ -197,3 +199,43 @@ def test_with_nothing_in_the_box_the_hours_are_still_told(tmp_path: Path) -> Non
     found = plan(create_app(path, now_s=NOW_S).test_client(), 1)
     assert found["rows"][0]["plastic_id"] is None
     assert {h["head"] for h in found["rows"][0]["hours"]} == {"none"}
+
+
+def test_the_calendar_keeps_its_events_when_the_trip_is_changed(client: FlaskClient) -> None:
+    row = keep(client)
+
+    def events() -> dict[str, Any]:
+        raw = client.get(f"/api/trips/{row['id']}/plan.ics").data
+        return {str(e["UID"]): e for e in icalendar.Calendar.from_ical(raw).walk("VEVENT")}
+
+    before = events()
+    client.put(f"/api/trips/{row['id']}", json=asked(to_hour=12.5))
+    after = events()
+    stays = {uid for uid in before if "-at-" in uid}
+    assert len(stays) >= 1
+    assert stays & set(after)
+    assert all(int(e["SEQUENCE"]) > 0 for e in after.values())
+    ends = [(e["DTSTART"].dt, e["DTEND"].dt) for e in after.values()]
+    assert all(a <= b for a, b in ends)
+    assert sorted(ends) == ends
+
+
+def test_the_route_reads_in_another_library(client: FlaskClient) -> None:
+    row = keep(client)
+    found = client.get(f"/api/trips/{row['id']}/plan").get_json()["rounds"][0]
+    route = gpxpy.parse(client.get(f"/api/trips/{row['id']}/route.gpx").text).routes[0]
+    assert len(route.points) == len(found["legs"]) + 1
+    assert route.points[0].name == route.points[-1].name == "the slip"
+    assert route.points[0].latitude == pytest.approx(SLIP["latitude_deg"])
+    times = [point.time for point in route.points]
+    assert times == sorted(times)
+
+
+def test_the_text_tells_the_round_and_what_to_mind(client: FlaskClient) -> None:
+    row = keep(client)
+    text = client.get(f"/api/trips/{row['id']}/plan.txt").text
+    found = client.get(f"/api/trips/{row['id']}/plan").get_json()["rounds"][0]
+    for stay in found["stays"]:
+        assert f"{stay['from_clock']} to {stay['to_clock']}" in text
+    assert "Local rules" in text
+    assert "by kayak to" in text

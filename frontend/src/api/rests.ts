@@ -2,7 +2,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 
 /** Everything the server computes from places, box, fish, rules and log together. */
-const COMPUTED = ["day", "compare", "card", "savings", "fit", "lid", "pack", "buy", "choice", "moves", "doctor", "fan"];
+const COMPUTED = ["day", "compare", "card", "savings", "fit", "lid", "pack", "buy", "choice", "moves", "doctor", "fan", "trip-plan"];
 
 const RESTS_ON = {
   places: ["marks", "tides", "streams"],
@@ -10,6 +10,7 @@ const RESTS_ON = {
   box: ["box", "restock"],
   fish: ["fish", "reference"],
   rules: [],
+  trips: ["trips"],
   log: ["log", "learned", "worked", "again", "box", "restock"],
 } as const;
 
@@ -25,8 +26,9 @@ export async function changed(queries: QueryClient, what: keyof typeof RESTS_ON)
     await queries.cancelQueries({ queryKey: [key] });
     await queries.invalidateQueries({ queryKey: [key] });
   };
-  // The chart is looked at, and asked for a bottom by hand: nothing is computed with it.
-  if (what !== "chart") for (const key of COMPUTED) void again(key);
+  // The chart is looked at, and asked for a bottom by hand: nothing is computed with it; a trip's
+  // question is in its plan's key.
+  if (what !== "chart" && what !== "trips") for (const key of COMPUTED) void again(key);
   await Promise.all(RESTS_ON[what].map(again));
 }
 

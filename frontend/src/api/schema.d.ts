@@ -1512,6 +1512,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trips/{row_id}/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The round as a calendar */
+        get: operations["get_trips_plan_ics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{row_id}/plan.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The round as plain text */
+        get: operations["get_trips_plan_txt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{row_id}/route.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The round as a route */
+        get: operations["get_trips_route_gpx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weights": {
         parameters: {
             query?: never;
@@ -7591,7 +7642,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
         };
@@ -7622,7 +7673,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
         };
@@ -7658,7 +7709,7 @@ export interface operations {
             header?: never;
             path: {
                 row_id: number;
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
         };
@@ -7690,7 +7741,7 @@ export interface operations {
             header?: never;
             path: {
                 row_id: number;
-                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts";
+                kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
         };
@@ -12093,6 +12144,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripPlan"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_plan_ics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_plan_txt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_route_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
                 };
             };
             /** @description a problem */

@@ -11,7 +11,7 @@ export const KEY_HELP: [string, string][] = [
   ["f", "watch the chosen head fall; any key or touch ends it"],
   ["p", "the day's change plan"],
   ["u", "forget what was read from heads"],
-  ["g then d, o, l, b, x, c, p, k", "go to Day, Outfit, Log, Bench, Box, Card, Places, Know"],
+  ["g then d, t, o, l, b, x, c, p, k", "go to Day, Trip, Outfit, Log, Bench, Box, Card, Places, Know"],
   ["?", "these keys"],
 ];
 

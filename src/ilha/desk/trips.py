@@ -15,11 +15,13 @@ from ilha.store import marks, removed, trips
 
 @dataclass(frozen=True)
 class KeptTrip:
-    """A trip as it is kept. gone : marks it named that are no longer there."""
+    """A trip as it is kept. gone : marks it named that are no longer there. changed : s since 1970
+    UTC."""
 
     id: int
     asked: TripQuestion
     gone: int
+    changed: float
 
 
 def asked_of(row: trips.Trip) -> TripQuestion:
@@ -33,7 +35,7 @@ def kept(conn: sqlite3.Connection, row: trips.Trip) -> KeptTrip:
     there = [one for one in asked.marks if one.mark_id in here]
     return KeptTrip(row["id"], asked.model_copy(update={
         "marks": there, "holds": [h for h in asked.holds if h.mark_id in here]}),
-        len(asked.marks) - len(there))
+        len(asked.marks) - len(there), row["changed_utc_s"])
 
 
 def listed(conn: sqlite3.Connection) -> list[KeptTrip]:

@@ -106,6 +106,9 @@ ROUTES = (
           body=v.TripQuestion),
     Route("delete", "/api/trips/{row_id}", "Remove a trip; answers with what it was", v.KeptTrip),
     Route("get", "/api/trips/{row_id}/plan", "Where to be when", v.TripPlan),
+    Route("get", "/api/trips/{row_id}/plan.txt", "The round as plain text", "text/plain"),
+    Route("get", "/api/trips/{row_id}/plan.ics", "The round as a calendar", "text/calendar"),
+    Route("get", "/api/trips/{row_id}/route.gpx", "The round as a route", "application/gpx+xml"),
     Route("get", "/api/restock", "What the log took from the box, and what it cost", q.Restock),
     Route("get", "/api/lid/buy", "The purchases that close most of the chart's gaps", x.BuyList,
           query=x.BuyQuestion),
@@ -206,7 +209,7 @@ _IN_PATH: dict[str, dict[str, Any]] = {
     # As large as the ids that payloads carry.
     "row_id": {"type": "integer", "minimum": 1, "maximum": 2**53 - 1},
     "key": {"type": "string", "minLength": 1, "maxLength": 80},
-    "kind": {"type": "string", "enum": [*KINDS, "marks", "sea_charts"]},
+    "kind": {"type": "string", "enum": [*KINDS, "marks", "sea_charts", "trips"]},
 }
 
 

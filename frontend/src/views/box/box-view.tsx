@@ -1,5 +1,6 @@
 // Box: what is carried and what it really weighs; what it covers, what to pack, what to buy.
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { GearPart } from "./gear-part";
 import { KINDS, leftOf } from "./kinds";
@@ -13,7 +14,8 @@ const PAGES = [["lies", "As it lies"], ["heads", "Heads"], ["plastics", "Plastic
 const REST = ["lines", "rods", "reels", "leaders", "hooks", "weights", "sundries"] as const;
 
 export default function BoxView() {
-  const [page, setPage] = useState<(typeof PAGES)[number][0]>("lies");
+  const [search] = useSearchParams();
+  const [page, setPage] = useState<(typeof PAGES)[number][0]>(() => PAGES.find(([key]) => key === search.get("page"))?.[0] ?? "lies");
   return (
     <div className="know">
       <h1 className="visually-hidden">Box</h1>

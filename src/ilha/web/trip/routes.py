@@ -5,10 +5,11 @@ from __future__ import annotations
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import trips
+from ilha.desk import trip_told, trips
 from ilha.desk.trip import TripPlan, plan_trip
 from ilha.desk.trip_asked import TripQuestion
-from ilha.web.answers import answer
+from ilha.formats import trip_files
+from ilha.web.answers import answer, as_file
 from ilha.web.database import connection, now_s
 from ilha.web.trip import dump
 from ilha.web.trip.payloads import KeptTrip, Trips
@@ -51,3 +52,28 @@ def _planned(row_id: int) -> tuple[trips.KeptTrip, TripPlan]:
 @bp.get("/trips/<int:row_id>/plan")
 def get_plan(row_id: int) -> Response:
     return answer(dump.trip_plan(*_planned(row_id)))
+
+
+def _told(row_id: int) -> tuple[trips.KeptTrip, TripPlan, trip_files.Told]:
+    trip, plan = _planned(row_id)
+    return trip, plan, trip_told.told(connection(), trip, plan)
+
+
+@bp.get("/trips/<int:row_id>/plan.txt")
+def get_text(row_id: int) -> Response:
+    _, plan, told = _told(row_id)
+    return as_file(trip_files.as_text(told, str(plan.span.zone)).encode(), "text/plain",
+                   f"ilha-trip-{told.date}.txt")
+
+
+@bp.get("/trips/<int:row_id>/plan.ics")
+def get_calendar(row_id: int) -> Response:
+    trip, _, told = _told(row_id)
+    return as_file(trip_files.as_calendar(told, trip.changed, now_s()), "text/calendar",
+                   f"ilha-trip-{told.date}.ics")
+
+
+@bp.get("/trips/<int:row_id>/route.gpx")
+def get_route(row_id: int) -> Response:
+    told = _told(row_id)[2]
+    return as_file(trip_files.as_gpx(told), "application/gpx+xml", f"ilha-trip-{told.date}.gpx")

@@ -1,0 +1,98 @@
+// The round in words: each stay with what is tied on and why, pinned or forbidden by a touch.
+import { useNavigate } from "react-router";
+import type { Mark, TripPlan, TripQuestion, TripRound, TripStay } from "../../api/types";
+import { headName, rangeText, text, type Units } from "../../base/units";
+import { shapeWords } from "../../ui/weight";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { startAt } from "../../features/question/time";
+import { clockOf, flowWords, shutWords, spanWords } from "./trip-words";
+
+interface Props {
+  plan: TripPlan;
+  round: TripRound;
+  units: Units;
+  asked: TripQuestion;
+  at: number;
+  change: (patch: Partial<TripQuestion>) => void;
+}
+
+/** A clock of the trip's day as hours, midnight at its end as 24. */
+const hours = (clock: string, end = false): number => {
+  const [h, m] = clock.split(":").map(Number);
+  return end && h === 0 && m === 0 ? 24 : h! + m! / 60;
+};
+
+export function Stays(props: Props) {
+  const { plan, round, asked, change } = props;
+  const { marks } = useChosen();
+  const name = (id: number) => marks.find((m) => m.id === id)?.name ?? "a mark that is gone";
+  return (
+    <>
+      <ol className="stays">
+        {round.stays.map((stay) => <Stay key={stay.from_at} {...props} stay={stay} mark={marks.find((m) => m.id === plan.rows[stay.row]!.mark_id)} />)}
+      </ol>
+      {round.stays.length > 0 && <p className="sheet-note">Back at {round.legs[round.legs.length - 1]!.to_clock}.</p>}
+      {(asked.holds ?? []).length > 0 && (
+        <ul className="holds">{asked.holds!.map((hold, i) => (
+          <li key={i}>{hold.there ? "pinned: " : "not at "}{name(hold.mark_id)}, {clockOf(hold.from_hour)} to {clockOf(hold.to_hour)}{" "}
+            <button type="button" className="plain" onClick={() => change({ holds: asked.holds!.filter((_, k) => k !== i) })}>let go</button></li>
+        ))}</ul>
+      )}
+    </>
+  );
+}
+
+function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: TripStay; mark: Mark | undefined }) {
+  const { box, reference } = useChosen();
+  const row = plan.rows[stay.row]!;
+  const now = stay.from_at <= at && at <= stay.to_at;
+  const spells = row.spells.filter((s) => s.to_at > stay.from_at && s.from_at < stay.to_at).map((s) => s.reasons.join(" and "));
+  const shut = row.closed.filter((c) => c.from_at >= stay.to_at).sort((a, b) => a.from_at - b.from_at)[0];
+  const part = <T,>(values: T[]) => values.slice(Math.round(stay.from_at), Math.round(stay.to_at) + 1);
+  const flows = part(row.stream_m_s).map(Math.abs);
+  const depths = part(row.depth_m);
+  const hold = { mark_id: row.mark_id, from_hour: hours(stay.from_clock), to_hour: hours(stay.to_clock, true) };
+  const runs = stay.heads.map((run, i) => {
+    const head = box.heads.find((h) => h.id === run.head_id);
+    return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}` : "no head is right"}`;
+  });
+  const plastic = box.plastics.find((p) => p.id === row.plastic_id);
+  return (
+    <li className={now ? "now" : undefined} aria-current={now || undefined}>
+      <h3><span>{stay.from_clock} – {stay.to_clock}</span> {mark?.name ?? "a mark that is gone"}</h3>
+      <p>{plastic ? `${plastic.name} on ${runs.join(", ")}; ${reference.retrieves.find((r) => r.key === row.retrieve)?.name ?? row.retrieve}` : "Nothing in the box is right there."}</p>
+      <p className="stay-why">{[...spells, flowWords(Math.min(...flows), Math.max(...flows), units), `${rangeText(Math.min(...depths), Math.max(...depths), units)} deep`, ...(shut && shut.why !== "dark" ? [`leave before ${shut.from_clock}: ${shutWords(shut.why, asked, units)}`] : [])].join("; ")}</p>
+      <p>
+        <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
+        <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: false }] })}>not there</button>{" · "}
+        <OpenDay plan={plan} stay={stay} asked={asked} />
+      </p>
+    </li>
+  );
+}
+
+/** The Day of a stay: its mark, date, fish, rig and hour. */
+function OpenDay({ plan, stay, asked }: { plan: TripPlan; stay: TripStay; asked: TripQuestion }) {
+  const { choose, set } = useQuestion();
+  const go = useNavigate();
+  const row = plan.rows[stay.row]!;
+  return (
+    <button type="button" className="plain" onClick={() => {
+      choose({ mark_id: row.mark_id, ...(row.plastic_id ? { plastic_id: row.plastic_id, line_id: row.line_id, rod_id: row.rod_id } : {}) });
+      set({
+        date: asked.date, fish: asked.fish, mood: asked.mood ?? null, zone: null, wind_m_s: asked.wind_m_s ?? null, wind_from_deg: asked.wind_from_deg ?? null, swell_m: asked.swell_m ?? null,
+        temperature_c: asked.temperature_c ?? null, stance: row.stance as never, hours: [Math.floor(hours(stay.from_clock)), Math.min(24, Math.ceil(hours(stay.to_clock, true)))],
+      });
+      startAt(hours(stay.from_clock) * 6);
+      void go("/");
+    }}>open the Day</button>
+  );
+}
+
+export function Remedies({ plan, change }: Pick<Props, "plan" | "change">) {
+  return (
+    <ul className="holds">{plan.remedies.map((r) => (
+      <li key={r.words}><button type="button" className="plain" onClick={() => change(r.change as Partial<TripQuestion>)}>{r.words}</button>: worth {spanWords(r.worth_min)}</li>
+    ))}</ul>
+  );
+}

@@ -1,0 +1,199 @@
+// Trip: where to be when, over several marks; kept, changed, taken along.
+import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { addTrip, changeTrip, putTripBack, removeTrip, tripPlanQuery, tripsQuery } from "../../api/trips";
+import type { KeptTrip, TripPlan, TripQuestion, TripRound } from "../../api/types";
+import { useNow } from "../../base/use-now";
+import { dayWords, shiftDate } from "../../features/facts/when";
+import { dateAt } from "../../features/log/trip-rail";
+import { EmptyBox } from "../../features/question/empty-box";
+import { useChosen, useQuestion } from "../../features/question/question";
+import { useUnits } from "../../features/question/use-units";
+import { newTrip } from "../../features/trip/new-trip";
+import { plainWords } from "../../ui/typed";
+import { RoundPicture } from "./round-picture";
+import { Remedies, Stays } from "./stays";
+import { TripSentence } from "./trip-sentence";
+import { hourWords, shutWords, spanWords, tripName } from "./trip-words";
+
+export default function TripView() {
+  const { marks } = useChosen();
+  return marks.length === 0 ? <EmptyBox missing={["mark"]} /> : <Trips />;
+}
+
+function Trips() {
+  const { data } = useSuspenseQuery(tripsQuery);
+  const { marks, mark } = useChosen();
+  const { settings, facts } = useQuestion();
+  const queries = useQueryClient();
+  const [search, setSearch] = useSearchParams();
+  const [said, setSaid] = useState("");
+  const [gone, setGone] = useState<number | null>(null);
+  const now = useNow(60);
+  const asked = Number(search.get("id"));
+  const today = dateAt(now, (mark ?? marks[0]!).time_zone);
+  const next = [...data.trips].reverse().find((t) => t.asked.date >= today);
+  const trip = data.trips.find((t) => t.id === asked) ?? next ?? data.trips[0];
+  const tried = async (work: () => Promise<void>) => {
+    try {
+      setSaid("");
+      await work();
+    } catch (error) {
+      setSaid(plainWords(error));
+    }
+  };
+  const open = (id: number) => setSearch({ id: String(id) });
+  const plan = () => tried(async () => {
+    const from = mark ?? marks[0]!;
+    open((await addTrip(queries, newTrip(from, marks, settings, facts, facts.date ?? shiftDate(today, 1)))).id);
+  });
+  return (
+    <div className="trip-view">
+      <h1 className="visually-hidden">Trip</h1>
+      {trip ? <OneTrip key={trip.id} trip={trip} onSaid={setSaid} /> : (
+        <div className="waiting">
+          <p>Where to be when: over several marks, what each hour there is worth, what closes them, and the best way round.</p>
+          <button type="button" className="do" onClick={() => void plan()}>Plan a trip from {(mark ?? marks[0]!).name}</button>
+        </div>
+      )}
+      <p role="alert" className="said trip-said">{said}</p>
+      <div className="trip-list no-print">
+        {gone !== null && <p role="status">The trip is taken out. <button type="button" className="plain" onClick={() => void tried(async () => { open(await putTripBack(queries, gone)); setGone(null); })}>put it back</button></p>}
+        {trip && <p><button type="button" className="plain" onClick={() => void plan()}>plan another from {(mark ?? marks[0]!).name}</button></p>}
+        {data.trips.length > 0 && (
+          <ul>{data.trips.map((t) => (
+            <li key={t.id} aria-current={t.id === trip?.id || undefined}>
+              <button type="button" className="plain" onClick={() => open(t.id)}>{dayWords(t.asked.date)}</button>: {tripName(t, (id) => marks.find((m) => m.id === id)?.name)}{t.asked.date < today && ", past"}{" "}
+              <button type="button" className="plain" aria-label={`take the trip of ${dayWords(t.asked.date)} out`} onClick={() => void tried(async () => { await removeTrip(queries, t.id); setGone(t.id); })}>take it out</button>
+            </li>
+          ))}</ul>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => void }) {
+  const queries = useQueryClient();
+  const units = useUnits();
+  const [before, setBefore] = useState<TripQuestion[]>([]);
+  const [at, setAt] = useState<number | null>(null);
+  const [shown, setShown] = useState(0);
+  const plan = useQuery({ ...tripPlanQuery(trip), placeholderData: keepPreviousData });
+  const put = async (asked: TripQuestion, undo: TripQuestion[]) => {
+    onSaid("");
+    setBefore(undo);
+    setShown(0);
+    try {
+      await changeTrip(queries, trip.id, asked);
+    } catch (error) {
+      onSaid(plainWords(error));
+    }
+  };
+  const change = (patch: Partial<TripQuestion>) => void put({ ...trip.asked, ...patch }, [...before, trip.asked]);
+  const data = plan.data?.trip.id === trip.id ? plan.data : undefined;
+  const round = data?.rounds[Math.min(shown, data.rounds.length - 1)];
+  const last = (data?.clock.length ?? 1) - 1;
+  const cursor = Math.min(last, at ?? Math.round(round?.stays[0]?.from_at ?? 0));
+  return (
+    <>
+      <TripSentence asked={trip.asked} change={change} />
+      {trip.gone > 0 && <p className="strip">{trip.gone === 1 ? "A mark of it is" : `${trip.gone} marks of it are`} no longer there.</p>}
+      <div className="trip-two" aria-busy={plan.isFetching}>
+        <div>
+          {data && round ? (
+            <>
+              <RoundPicture plan={data} round={round} units={units} asked={trip.asked} at={cursor} onAt={setAt} />
+              <p className="trip-legend">Each lens is the stream at that mark; the dark strip over it says what an hour there is worth; the red line is you.</p>
+            </>
+          ) : plan.error ? (
+            <div className="waiting"><p role="alert">{plainWords(plan.error)}</p><button type="button" className="do" onClick={() => void plan.refetch()}>Try again</button></div>
+          ) : <p className="waiting" role="status">Trying every way round …</p>}
+        </div>
+        {data && round && (
+          <aside className="trip-side" aria-label="the round">
+            <RoundWords plan={data} round={round} shown={shown} onShow={setShown} fetching={plan.isFetching} />
+            <Stays plan={data} round={round} units={units} asked={trip.asked} at={cursor} change={change} />
+            {data.remedies.length > 0 && <Remedies plan={data} change={change} />}
+            {before.length > 0 && <p><button type="button" className="plain" onClick={() => void put(before[before.length - 1]!, before.slice(0, -1))}>as it was before the last change</button></p>}
+            <Along trip={trip} plan={data} />
+            <HoursNow plan={data} at={cursor} asked={trip.asked} />
+            <Cautions plan={data} round={round} />
+          </aside>
+        )}
+      </div>
+    </>
+  );
+}
+
+function RoundWords({ plan, round, shown, onShow, fetching }: { plan: TripPlan; round: TripRound; shown: number; onShow: (i: number) => void; fetching: boolean }) {
+  const { marks } = useChosen();
+  const best = plan.rounds[0]!;
+  const all = spanWords(((plan.clock.length - 1) * plan.instant_s) / 60);
+  const name = (found: TripRound) => found.stays.map((s) => marks.find((m) => m.id === plan.rows[s.row]!.mark_id)?.name).join(", then ");
+  return (
+    <>
+      <h2 className="round-title" role="status">{fetching ? "planning again …" : round.stays.length === 0 ? "nothing is worth going as it is asked" : `${shown === 0 ? "best round" : "this round"}: worth ${spanWords(round.worth_min)} of the best fishing in ${all}`}</h2>
+      {round.unmet.length > 0 && <p className="said">What is pinned cannot be kept: {round.unmet.map((u) => `${u.from_clock} to ${u.to_clock}`).join(", ")}.</p>}
+      {plan.rounds.length > 1 && (
+        <p className="next-best">{shown > 0 && <><button type="button" className="plain" onClick={() => onShow(0)}>the best round</button>{"; "}</>}
+          {"next best: "}{plan.rounds.map((other, i) => (i === 0 || i === shown ? null : (
+            <span key={i}><button type="button" className="plain" onClick={() => onShow(i)}>{name(other)}</button>, {spanWords(Math.max(0, best.worth_min - other.worth_min))} less{". "}</span>
+          )))}</p>
+      )}
+    </>
+  );
+}
+
+/** What comes of it: packing, the calendar, a route for the plotter, the text. */
+function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
+  const go = useNavigate();
+  const stays = plan.rounds[0]!.stays;
+  if (stays.length === 0) return null;
+  const file = (name: string) => `/api/trips/${trip.id}/${name}`;
+  const hour = (clock: string, end = false) => { const [h, m] = clock.split(":").map(Number); return end && h === 0 && m === 0 ? 24 : h! + m! / 60; };
+  return (
+    <p className="trip-along no-print">
+      <button type="button" className="do" onClick={() => {
+        const visits = stays.map((s) => ({
+          mark_id: plan.rows[s.row]!.mark_id, date: trip.asked.date, from_hour: hour(s.from_clock), to_hour: hour(s.to_clock, true), fish: trip.asked.fish,
+          typed_speed_m_s: trip.asked.marks.find((m) => m.mark_id === plan.rows[s.row]!.mark_id)?.typed_speed_m_s ?? null,
+        }));
+        localStorage.setItem("ilha.pack", JSON.stringify({ visits, asked: null, ticked: [] }));
+        void go("/box?page=pack");
+      }}>pack for it</button>{" "}
+      <a href={file("plan.ics")} download>calendar</a>{" · "}<a href={file("route.gpx")} download>route, GPX</a>{" · "}<a href={file("plan.txt")} download>text</a>
+    </p>
+  );
+}
+
+/** The hour under the cursor at every mark: what it is worth, and why. */
+function HoursNow({ plan, at, asked }: { plan: TripPlan; at: number; asked: TripQuestion }) {
+  const { marks } = useChosen();
+  const units = useUnits();
+  return (
+    <section aria-label="this hour at each mark">
+      <h2>At {plan.clock[at]}</h2>
+      <ul className="hours-now">{plan.rows.map((row) => {
+        const hour = row.hours.find((h) => h.from_at <= at && at < h.to_at) ?? row.hours[row.hours.length - 1];
+        const name = marks.find((m) => m.id === row.mark_id)?.name ?? "a mark that is gone";
+        const shut = row.closed.filter((c) => c.from_at <= at && at < c.to_at).map((c) => shutWords(c.why, asked, units));
+        return (
+          <li key={row.mark_id}><b>{name}</b>{row.why ? <>: left out. {row.why.replaceAll("`", "")} <Link to="/places">Places</Link></>
+            : shut.length > 0 ? <> closed: {shut.join("; ")}</> : hour && <> {Math.round(100 * hour.worth)} %: {hourWords(hour, units)}</>}</li>
+        );
+      })}</ul>
+    </section>
+  );
+}
+
+function Cautions({ plan, round }: { plan: TripPlan; round: TripRound }) {
+  const said = [...new Set(round.stays.flatMap((s) => plan.rows[s.row]!.cautions.map((c) => `${c.when.length > 0 ? `${c.when.join(", ")}: ` : ""}${c.says}`)))];
+  return (
+    <div>
+      {said.map((words) => <p key={words} className="caution">{words}</p>)}
+      <p className="caution">Ways are taken straight, with the stream of both ends. Look at the water first; tell someone where you are and when you are back. Local rules, forecasts and trained people come first.</p>
+    </div>
+  );
+}
