@@ -205,13 +205,22 @@ function UnitsMenu() {
   );
 }
 
+const SHEETS: { value: Settings["sheet"]; note: string }[] = [
+  { value: "daylight", note: "ink on warm paper" }, { value: "sunlight", note: "black on white, for sun on the glass" },
+  { value: "dark", note: "dim, before dawn" }, { value: "night", note: "red only: eyes stay used to the dark" },
+];
+
 function SheetSwitch() {
   const { settings, choose } = useQuestion();
-  const dark = settings.sheet === "dark";
   return (
-    <button type="button" onClick={() => choose({ sheet: dark ? "daylight" : "dark" })}>
-      <span className="visually-hidden">sheet: </span>{dark ? "dark" : "daylight"}
-    </button>
+    <Dropdown align="end">
+      <Dropdown.Toggle as="button" type="button"><span className="visually-hidden">sheet: </span>{settings.sheet}</Dropdown.Toggle>
+      <Dropdown.Menu>
+        {SHEETS.map(({ value, note }) => (
+          <Dropdown.Item key={value} as="button" type="button" active={value === settings.sheet} onClick={() => choose({ sheet: value })}>{value}, <small>{note}</small></Dropdown.Item>
+        ))}
+      </Dropdown.Menu>
+    </Dropdown>
   );
 }
 

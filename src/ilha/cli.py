@@ -1,6 +1,6 @@
 # PYTHON_ARGCOMPLETE_OK
 """Command line: ``ilha serve``, ``board``, ``tide``, ``fit``, ``choose``, ``export``, ``import``,
-``backup``, ``copies``, ``restore``, ``tide-service``, ``openapi``.
+``backup``, ``copies``, ``restore``, ``tide-service``, ``sounder``, ``openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -213,7 +213,7 @@ def _serve(args: argparse.Namespace) -> int:
         print(error, file=sys.stderr)
         return 2
     return serve(_database(args), port=args.port, workers=args.workers, demo=args.demo,
-                 tide_service=service, empty_log=args.empty_log)
+                 tide_service=service, empty_log=args.empty_log, instruments=args.instruments)
 
 
 def _tide_service(args: argparse.Namespace) -> int:
@@ -221,6 +221,12 @@ def _tide_service(args: argparse.Namespace) -> int:
     from ilha.web.serve import run
 
     return run(create_service(), "The simulated tide service", args.port)
+
+
+def _sounder(args: argparse.Namespace) -> int:
+    from ilha.standins.sounder import run
+
+    return run(args.port)
 
 
 def _openapi(args: argparse.Namespace) -> int:
@@ -293,10 +299,15 @@ def parser() -> argparse.ArgumentParser:
                        help="with the Marela demo data, in a database of its own")
     serve.add_argument("--empty-log", action="store_true", help="the demo data without its trips")
     serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
+    serve.add_argument("--instruments", help="NMEA 0183 from tcp:HOST:PORT, udp:PORT,"
+                                             " serial:DEVICE or file:PATH (none)")
     serve.set_defaults(run=_serve)
     service = commands.add_parser("tide-service", help="start a simulated tide service")
     service.add_argument("--port", type=_port, default=8418, help="0 takes any free port")
     service.set_defaults(run=_tide_service)
+    sounder = commands.add_parser("sounder", help="start a simulated sounder, to be listened to")
+    sounder.add_argument("--port", type=_port, default=10110, help="0 takes any free port (10110)")
+    sounder.set_defaults(run=_sounder)
     openapi = commands.add_parser("openapi", help="print the web interface's OpenAPI document")
     openapi.add_argument("--output", help="write to this file instead")
     openapi.set_defaults(run=_openapi)

@@ -44,8 +44,9 @@ class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
     def __init__(self, database: Path, now_s: int | None = None, demo: bool = True,
-                 tide_service: str | None = None, log: bool = False) -> None:
-        self.log = log
+                 tide_service: str | None = None, log: bool = False,
+                 instruments: str | None = None) -> None:
+        self.log, self.instruments = log, instruments
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
         self.tide_service = tide_service
         # Not beside the database: its folder may be for the command to make.
@@ -58,7 +59,8 @@ class Server:
         self.pid = forks().start(
             ["serve", "--database", str(self.database), "--port", str(self.port),
              *(["--demo"] if self.demo else []), *([] if self.log else ["--empty-log"]),
-             *(["--tide-service", self.tide_service] if self.tide_service else [])],
+             *(["--tide-service", self.tide_service] if self.tide_service else []),
+             *(["--instruments", self.instruments] if self.instruments else [])],
             {"ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)}, self.said)
         self.port = self._port()
 

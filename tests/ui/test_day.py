@@ -155,14 +155,15 @@ def test_keyboard_alone(page: Page, server: Server, watch: Watch) -> None:
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-@pytest.mark.parametrize("sheet", ["daylight", "dark"])
+@pytest.mark.parametrize("sheet", ["daylight", "sunlight", "dark", "night"])
 def test_axe_finds_nothing_serious(
     page: Page, server: Server, size: dict[str, int], sheet: str
 ) -> None:
     page.set_viewport_size(size)  # type: ignore[arg-type]
     open_day(page, server)
-    if sheet == "dark":
+    if sheet != "daylight":
         page.get_by_role("button", name="sheet: daylight").click()
+        page.get_by_role("button", name=f"{sheet}, ").click()
     for path in ("", "bench"):
         page.goto(server.url + path)
         page.wait_for_selector(".rung, .rig-frame")
@@ -300,6 +301,7 @@ def test_the_phone(browser: Any, server: Server) -> None:
     box = page.locator(".rail").bounding_box()
     page.touchscreen.tap(box["x"] + box["width"] * 0.75, box["y"] + 40)
     expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "108")
+    page.get_by_role("button", name="more views").tap()
     page.get_by_role("link", name="Bench").tap()
     expect(page.locator(".exit-figure")).to_be_visible()
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390

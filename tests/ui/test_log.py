@@ -77,6 +77,60 @@ def test_a_fish_is_logged_with_two_taps_and_undone(browser: Browser, server: Ser
     page.context.close()
 
 
+def test_three_things_are_three_taps_and_each_says_what_it_took(
+    browser: Browser, server: Server
+) -> None:
+    page = on_a_phone(browser)
+    page.add_init_script("navigator.vibrate = (how) => { (window.buzzed ??= []).push(how); }")
+    open_day(page, server)
+    page.get_by_role("button", name="log", exact=True).tap()
+    page.reload()
+    page.wait_for_selector(".rung.picked", state="attached")
+    for kind in ("held", "swept", "bite"):
+        tap = page.get_by_role("button", name=kind, exact=True)
+        box = tap.bounding_box()
+        assert box is not None
+        assert box["height"] >= 64
+        tap.tap()
+        expect(page.locator(".told")).to_contain_text(f"{kind} ")
+        expect(page.locator(".told")).to_contain_text("at Cais Velho")
+        expect(page.locator(".told")).to_contain_text("straight tail")
+    soon(page, server, lambda events: sorted(e["kind"] for e in events)
+         == ["bite", "held", "swept"])
+    assert page.evaluate("window.buzzed") == [40, 40, 40]
+    # The undo stays in sight for a minute, through other views; then it goes.
+    page.get_by_role("link", name="Outfit").tap()
+    page.get_by_role("link", name="Day").tap()
+    expect(page.get_by_role("button", name="undo")).to_be_visible()
+    page.clock.run_for(61_000)
+    expect(page.get_by_role("button", name="undo")).to_have_count(0)
+    page.context.close()
+
+
+def test_the_screen_stays_awake_and_a_headset_times_the_drop(
+    browser: Browser, server: Server
+) -> None:
+    page = on_a_phone(browser)
+    page.add_init_script("""
+      window.awake = 0;
+      Object.defineProperty(navigator, 'wakeLock', {value: {request: async () => {
+        window.awake += 1;
+        return {release: async () => { window.awake -= 1; }};
+      }}});
+    """)
+    open_day(page, server)
+    page.get_by_role("button", name="by a headset's button").tap()
+    page.keyboard.press("MediaPlayPause")
+    expect(page.locator(".timer.running")).to_be_visible()
+    page.wait_for_function("() => window.awake === 1")
+    page.clock.run_for(4000)
+    page.keyboard.press("MediaPlayPause")
+    expect(page.locator(".told")).to_contain_text("timed drop")
+    page.wait_for_function("() => window.awake === 0")
+    soon(page, server, lambda events: len(events) == 1)
+    page.context.close()
+
+
 def test_the_count_is_timed_from_splash_to_slack(browser: Browser, server: Server) -> None:
     page = on_a_phone(browser)
     watch = Watch(page)
@@ -111,8 +165,8 @@ def test_twenty_taps_with_the_server_away_are_twenty_events(
     page = on_a_phone(browser)
     open_day(page, server)
     server.stop()
+    page.get_by_role("button", name="log", exact=True).tap()
     for n in range(20):
-        page.get_by_role("button", name="log", exact=True).tap()
         page.get_by_role("button", name=("bite", "held")[n % 2], exact=True).tap()
     expect(page.locator(".told").last).to_contain_text("20 waiting on this device")
     # The page may be closed meanwhile: what was tapped is on the device.

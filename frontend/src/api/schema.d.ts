@@ -486,6 +486,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the instruments aboard say now */
+        get: operations["get_instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/track.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the boat went, with the depth there */
+        get: operations["get_instruments_track_gpx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/leaders": {
         parameters: {
             query?: never;
@@ -2719,6 +2753,21 @@ export interface components {
             stretch_m: number | null;
         };
         /**
+         * Figure
+         * @description One figure: ``to_deg`` is where it goes (the wind: where it comes from), null where that is
+         *     not said; it is no figure of now where it is ``stale``.
+         */
+        Figure: {
+            /** Age S */
+            age_s: number;
+            /** Stale */
+            stale: boolean;
+            /** To Deg */
+            to_deg: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
          * FileIn
          * @description A file to be read. In CSV of the box a row with an id of the box changes that one, any other
          *     is added.
@@ -3494,6 +3543,45 @@ export interface components {
             kept_as: string;
             /** Rows */
             rows: number;
+        };
+        /**
+         * Instruments
+         * @description What the instruments say now; ``source`` null: none is listened to.
+         */
+        Instruments: {
+            /**
+             * Bad
+             * @description lines that were none, or whose checksum did not fit
+             */
+            bad: number;
+            depth_m: components["schemas"]["Figure"] | null;
+            /** @description over the ground */
+            drift_m_s: components["schemas"]["Figure"] | null;
+            /**
+             * Fish M
+             * @description depths of the last minute, the last first
+             */
+            fish_m: components["schemas"]["Figure"][];
+            /**
+             * Other
+             * @description sentences that are not for us
+             */
+            other: number;
+            /** Read */
+            read: number;
+            /**
+             * Said
+             * @description what is wrong with the source; empty where nothing is
+             */
+            said: string;
+            /** Source */
+            source: string | null;
+            /** @description over the ground less through the water */
+            stream_m_s: components["schemas"]["Figure"] | null;
+            /** Track Points */
+            track_points: number;
+            water_c: components["schemas"]["Figure"] | null;
+            wind_m_s: components["schemas"]["Figure"] | null;
         };
         /**
          * Judged
@@ -6141,7 +6229,7 @@ export interface components {
              * Sheet
              * @enum {string}
              */
-            sheet: "daylight" | "dark";
+            sheet: "daylight" | "sunlight" | "dark" | "night";
             /**
              * Small Unit
              * @enum {string}
@@ -9263,6 +9351,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instruments"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_instruments_track_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
                 };
             };
             /** @description a problem */

@@ -13,12 +13,22 @@ export const tripsQuery = queryOptions({
 /** Changes on their way, one after the other: the last is what the server keeps. */
 let sending: Promise<unknown> = Promise.resolve();
 let waiting = 0;
+let changedAt = 0;
+/** So long after a change another may follow: a round that nobody waits for is not sought. */
+const PAUSE_MS = 500;
+
+async function settled(signal: AbortSignal): Promise<void> {
+  await sending;
+  const left = changedAt + PAUSE_MS - Date.now();
+  if (left > 0) await new Promise((go) => setTimeout(go, left));
+  signal.throwIfAborted();
+}
 
 /** asked : a part of the key, so that a change is a new question; it is asked when the change is there. */
 export const tripPlanQuery = (trip: KeptTrip) => queryOptions({
   queryKey: ["trip-plan", trip.id, trip.asked],
   queryFn: async ({ signal }) => {
-    await sending;
+    await settled(signal);
     return unwrap(client.GET("/api/trips/{row_id}/plan", { params: { path: { row_id: trip.id } }, signal }));
   },
 });
@@ -35,6 +45,7 @@ export async function addTrip(queries: QueryClient, body: TripQuestion): Promise
  */
 export async function changeTrip(queries: QueryClient, id: number, body: TripQuestion): Promise<void> {
   waiting += 1;
+  changedAt = Date.now();
   const sent = sending.then(() => unwrap(client.PUT("/api/trips/{row_id}", { params: { path: { row_id: id } }, body })));
   sending = sent.catch(() => undefined);
   void queries.cancelQueries(tripsQuery);

@@ -89,6 +89,7 @@ export type Taken = S["Taken"];
 export type LidChart = S["LidChart"];
 export type LidQuery = operations["get_lid"]["parameters"]["query"];
 export type LidSheetQuery = operations["get_lid_pdf"]["parameters"]["query"];
+export type Instruments = S["Instruments"];
 export type KeptTrip = S["KeptTrip"];
 export type TripQuestion = S["TripQuestion"];
 export type TripPlan = S["TripPlan"];

@@ -54,7 +54,7 @@ class Settings(Asked):
     temperature_unit: Literal["°C", "°F"]
     strength_unit: Literal["kg", "lb"] = Field("kg", description="what lines hold, fish weigh")
     wind_unit: Literal["m/s", "kn", "Bft"]
-    sheet: Literal["daylight", "dark"]
+    sheet: Literal["daylight", "sunlight", "dark", "night"]
     school: School
     mark_id: Id | None
     plastic_id: Id | None

@@ -19,6 +19,7 @@ from ilha.web.choice import routes as choice
 from ilha.web.data import routes as data
 from ilha.web.day import routes as day
 from ilha.web.errors import problem
+from ilha.web.instruments import routes as instruments
 from ilha.web.know import routes as know
 from ilha.web.lid import routes as lid
 from ilha.web.log import routes as log
@@ -70,7 +71,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     database.register(app)
     farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer, trip):
+                 trainer, trip, instruments):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

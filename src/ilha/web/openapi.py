@@ -19,6 +19,7 @@ from ilha.web.box.dump import SHOWN
 from ilha.web.choice import payloads as o
 from ilha.web.day import compared
 from ilha.web.day import payloads as d
+from ilha.web.instruments import payloads as i
 from ilha.web.know import payloads as k
 from ilha.web.lid import payloads as x
 from ilha.web.log import payloads as l_
@@ -100,6 +101,9 @@ ROUTES = (
           query=x.LidQuestion),
     Route("post", "/api/pack", "The fewest heads and plastics for a plan", q.PackList,
           body=q.PackQuestion),
+    Route("get", "/api/instruments", "What the instruments aboard say now", i.Instruments),
+    Route("get", "/api/instruments/track.gpx", "Where the boat went, with the depth there",
+          "application/gpx+xml"),
     Route("get", "/api/trips", "All trips, the last day first", v.Trips),
     Route("post", "/api/trips", "Keep a new trip", v.KeptTrip, body=v.TripQuestion),
     Route("put", "/api/trips/{row_id}", "Ask something else of a trip", v.KeptTrip,

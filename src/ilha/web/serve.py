@@ -15,6 +15,7 @@ from waitress.server import create_server
 from ilha.store import db
 from ilha.web.app import DIST, create_app
 from ilha.web.farm import WAITING_MOST, Farm
+from ilha.web.instruments.feed import Feed, source_of
 from ilha.web.look_round import LookRound
 
 HOST = "127.0.0.1"
@@ -26,13 +27,14 @@ def _stop(signum: int, frame: FrameType | None) -> None:
 
 def serve(
     database: Path, *, port: int, demo: bool, tide_service: str | None = None,
-    empty_log: bool = False, workers: int = 0,
+    empty_log: bool = False, workers: int = 0, instruments: str | None = None,
 ) -> int:
     """Serve until interrupted; returns the exit code.
 
     With ``demo`` the Marela sample data is loaded into an empty database (``empty_log``: without
     its trips) and its tide table is brought up to today. workers : processes that compute; 0: one a
-    core, four at most. The environment's ILHA_NOW_S (s since
+    core, four at most. instruments : the source that is
+    listened to, as ``ilha.web.instruments.feed`` has it. The environment's ILHA_NOW_S (s since
     1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
     """
     if not (DIST / "index.html").exists():
@@ -41,8 +43,10 @@ def serve(
     fixed = os.environ.get("ILHA_NOW_S")
     now_s = float(fixed) if fixed else None
     try:
+        if instruments is not None:
+            source_of(instruments)
         app = create_app(database, now_s=now_s, tide_service=tide_service)
-    except db.Unusable as error:
+    except (db.Unusable, ValueError) as error:
         print(error, file=sys.stderr)
         return 2
     if demo:
@@ -60,9 +64,13 @@ def serve(
     app.extensions["look-round"] = sample = LookRound()
     farm = Farm(app, workers or min(MOST_WORKERS, os.cpu_count() or 1))
     app.extensions["farm"] = farm
+    # After the workers are forked: a thread does not come along into them.
+    feed = app.extensions["instruments"] = None if instruments is None else Feed(instruments)
     try:
         return run(app, "Ilha", port)
     finally:
+        if feed is not None:
+            feed.close()
         farm.close()
         sample.close()
 

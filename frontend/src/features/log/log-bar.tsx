@@ -9,6 +9,7 @@ import { EventForm } from "./event-form";
 import { eventNow, slowOf, waterUnknown } from "./happened";
 import { frameNow } from "../day/now";
 import { useNow } from "../../base/use-now";
+import { buzz, useAwake, useHeadset } from "./wet";
 import { WaitingNote } from "./waiting-note";
 import { KIND_WORDS, at } from "./words";
 import { fallPath, placeAt } from "../../drawing/geometry/column";
@@ -28,11 +29,37 @@ const TAPS: [LogEvent["kind"], string][] = [
   ["fish", "fish"], ["bite", "bite"], ["lost", "lost rig"], ["held", "held"], ["swept", "swept"], ["changed", "changed head"],
 ];
 
+/** An undo stays in sight so long, also when another view was looked at meanwhile. */
+const UNDO_MS = 60_000;
+let told: { event: LogEvent; at: number } | null = null;
+
+/** What was told last, for a minute. */
+function useLast(): [LogEvent | null, (event: LogEvent | null) => void] {
+  const [last, setLast] = useState(() => (told && Date.now() - told.at < UNDO_MS ? told : null));
+  useEffect(() => {
+    if (!last) return;
+    const over = setTimeout(() => setLast((now) => (now === last ? null : now)), last.at + UNDO_MS - Date.now());
+    return () => clearTimeout(over);
+  }, [last]);
+  const tellLast = (event: LogEvent | null) => {
+    told = event && { event, at: Date.now() };
+    setLast(told);
+  };
+  return [last?.event ?? null, tellLast];
+}
+
+const OPEN_KEY = "ilha.log.open";
+
 export function LogBar(props: Props) {
   const { board, mark, plastic, head, fish } = props;
-  const [last, setLast] = useState<LogEvent | null>(null);
+  const [last, setLast] = useLast();
   const [unkept, setUnkept] = useState<{ event: LogEvent; why: string } | null>(null);
-  const [open, setOpen] = useState(false);
+  // On a phone, once opened they stay: three things are three taps.
+  const [open, setOpenNow] = useState(() => localStorage.getItem(OPEN_KEY) === "1");
+  const setOpen = (next: boolean) => {
+    localStorage.setItem(OPEN_KEY, next ? "1" : "0");
+    setOpenNow(next);
+  };
   const [earlier, setEarlier] = useState<{ was: LogEvent | null } | null>(null);
   const aside = new Set(useWaiting().told.filter((row) => row.refused).map((row) => row.id));
   // It is shown as told only once it is kept.
@@ -41,12 +68,13 @@ export function LogBar(props: Props) {
       await tell(event);
       setLast(event);
       setUnkept(null);
+      buzz(true);
     } catch (error) {
       setUnkept({ event, why: (error as Error).message });
+      buzz(false);
     }
   };
   const log = (kind: LogEvent["kind"], more: Partial<LogEvent> = {}) => {
-    setOpen(false);
     void say(eventNow(kind, { board, mark, plastic, head }, more));
   };
   const takeBack = async (event: LogEvent) => {
@@ -65,7 +93,7 @@ export function LogBar(props: Props) {
         {TAPS.map(([kind, words]) => (
           <button key={kind} type="button" onClick={() => log(kind, kind === "fish" ? { fish } : {})}>{words}</button>
         ))}
-        <button type="button" className="earlier" onClick={() => { setOpen(false); setEarlier({ was: null }); }}>earlier …</button>
+        <button type="button" className="earlier" onClick={() => setEarlier({ was: null })}>earlier …</button>
       </div>
       {unkept && (
         <p className="told said" role="alert">
@@ -87,7 +115,7 @@ export function LogBar(props: Props) {
 function Told({ event, onUndo, onRight, onAmend }: { event: LogEvent; onUndo: () => void; onRight: () => void; onAmend: (more: Partial<LogEvent>) => void }) {
   return (
     <p className="told" role="status">
-      <b>{KIND_WORDS[event.kind]}</b> {at(event)}{event.head_name && ` on ${event.head_name}`}
+      <b>{KIND_WORDS[event.kind]}</b> {at(event)} at {event.mark_name}{event.head_name && ` on ${event.head_name}`}{event.plastic_name && `, ${event.plastic_name}`}
       {event.count_s != null && `: ${event.count_s.toFixed(1)} s`}
       {event.length_cm != null && `, ${event.length_cm} cm`}
       {waterUnknown(event) && ", the water not known here: filled in at home"}{" "}
@@ -104,6 +132,8 @@ function Told({ event, onUndo, onRight, onAmend }: { event: LogEvent; onUndo: ()
 function Timer({ board, mark, head, units, onDrop }: Props & { onDrop: (count_s: number, expected_s: number | null) => void }) {
   const [from, setFrom] = useState<number | null>(null);
   const [seconds, setSeconds] = useState(0);
+  const [headset, setHeadset] = useState(false);
+  useAwake(from !== null);
   useEffect(() => {
     if (from === null) return;
     const tick = setInterval(() => setSeconds((Date.now() - from) / 1000), 100);
@@ -121,8 +151,11 @@ function Timer({ board, mark, head, units, onDrop }: Props & { onDrop: (count_s:
     setFrom(null);
     if (counted >= 1) onDrop(Math.round(counted * 10) / 10, count === null || !board ? null : Math.round((count / slowOf(board, head?.id)) * 100) / 100);
   };
+  const start = () => { setSeconds(0); setFrom(Date.now()); };
+  useHeadset(headset, () => (from === null ? start() : stop()));
+  const ear = <button type="button" className="plain ear" aria-pressed={headset} onClick={() => setHeadset(!headset)}>{headset ? "the headset's button taps: turn off" : "by a headset's button"}</button>;
   if (from === null) {
-    return <button type="button" className="timer" onClick={() => { setSeconds(0); setFrom(Date.now()); }}><b>splash</b><span>as it lands; again at slack{count !== null && `, about ${Math.round(count)}`}</span></button>;
+    return <div className="timer-run"><button type="button" className="timer" onClick={start}><b>splash</b><span>as it lands; again at slack{count !== null && `, about ${Math.round(count)}`}</span></button>{ear}</div>;
   }
   return (
     <div className="timer-run">

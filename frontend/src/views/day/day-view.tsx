@@ -21,11 +21,13 @@ import { Ladder } from "./ladder";
 import { LogBar } from "../../features/log/log-bar";
 import { Minded } from "./minded";
 import { NoWater } from "../../features/question/no-water";
+import { useNow } from "../../base/use-now";
 import { useWide } from "../../base/use-wide";
+import { InstrumentStrip } from "../../features/instruments/instrument-strip";
 import { PlanPanel, PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
-import { nowStep } from "../../features/day/now";
+import { nowStep, stepAt } from "../../features/day/now";
 import { TideNote } from "../../features/day/tide-note";
 import { useBoard } from "../../features/day/use-board";
 
@@ -62,6 +64,7 @@ function DayOfMark() {
       <Sentence board={state.board} frame={frame} />
       <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null }} />
       {state.board && <TideNote board={state.board} />}
+      <Aboard board={state.board} />
       {state.board && frame ? (
         <Water board={state.board} frame={frame} dim={state.pending} old={state.old} />
       ) : state.refused || state.staleSince !== null ? (
@@ -71,6 +74,12 @@ function DayOfMark() {
       )}
     </div>
   );
+}
+
+/** What the instruments say, for the day that is today. */
+function Aboard({ board }: { board: DayBoard | undefined }) {
+  const now = useNow(30);
+  return <InstrumentStrip step={board ? stepAt(board, now) : null} drifts={board?.drift != null} />;
 }
 
 /** No water to draw, of whatever cause: what happens is logged all the same. */

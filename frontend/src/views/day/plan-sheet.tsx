@@ -5,9 +5,10 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { fileOf, savingsQuery } from "../../api/day";
 import type { DayBoard, Head } from "../../api/types";
-import { useQuestion } from "../../features/question/question";
+import { useChosen, useQuestion } from "../../features/question/question";
 import { setStep } from "../../features/question/time";
 import { headName, length, text, type Units } from "../../base/units";
+import { usePlanTrip } from "../../features/trip/use-plan-trip";
 import { shapeWords } from "../../ui/weight";
 import { frameAt } from "../../drawing/geometry/frame";
 
@@ -68,8 +69,17 @@ function Plan(props: Props & { onRun: () => void }) {
         {" · "} <a href={fileOf("plan.txt", query)} download>as text</a>
         {" · "}<a href={fileOf("plan.ics", query)} download>as a calendar</a>
       </p>
+      <Elsewhere />
     </>
   );
+}
+
+/** This is one mark's day: over several it is a trip. */
+function Elsewhere() {
+  const { mark } = useChosen();
+  const { plan, said } = usePlanTrip();
+  if (!mark) return null;
+  return <p><button type="button" className="plain" onClick={() => plan(mark)}>plan a trip over the marks near {mark.name}</button> {said && <span role="alert" className="said">{said}</span>}</p>;
 }
 
 /** Thinner line, or another stance, with which heads need to be changed less often. */

@@ -5,6 +5,7 @@ import { marksQuery, streamsQuery, tidesQuery } from "../../api/resources";
 import type { Mark, NewMark } from "../../api/types";
 import { useQuestion } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
+import { usePlanTrip } from "../../features/trip/use-plan-trip";
 import { useChanges } from "./changes";
 import { ChartFiles } from "./chart-files";
 import { blank, typedOf, type Typed } from "./form";
@@ -23,6 +24,7 @@ export default function PlacesView() {
   const [chosen, setChosen] = useState<number | "new">(query.mark_id || "new");
   const [gone, setGone] = useState<Mark | null>(null);
   const [drafts, setDrafts] = useState<Record<number | "new", Typed | undefined>>({ new: undefined });
+  const planned = usePlanTrip();
   const change = useChanges();
   const mark = marks.find((m) => m.id === chosen) ?? null;
   const key = mark?.id ?? "new";
@@ -71,6 +73,7 @@ export default function PlacesView() {
             </li>
           ))}
         </ul>
+        {mark && <p className="places-trip"><button type="button" className="plain" onClick={() => planned.plan(mark)}>plan a trip from {mark.name}</button> {planned.said && <span role="alert" className="said">{planned.said}</span>}</p>}
         <MarkForm key={key} mark={stored} typed={typed} set={(name, value) => put({ [name]: value })} changed={drafts[key] !== undefined} onUndo={undo}
                   ports={ports} streams={streams}
                   isNew={mark === null} onSave={save} onRemove={mark ? () => void remove() : undefined} />

@@ -2,15 +2,15 @@
 import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { addTrip, changeTrip, putTripBack, removeTrip, tripPlanQuery, tripsQuery } from "../../api/trips";
+import { changeTrip, putTripBack, removeTrip, tripPlanQuery, tripsQuery } from "../../api/trips";
 import type { KeptTrip, TripPlan, TripQuestion, TripRound } from "../../api/types";
 import { useNow } from "../../base/use-now";
-import { dayWords, shiftDate } from "../../features/facts/when";
+import { dayWords } from "../../features/facts/when";
 import { dateAt } from "../../features/log/trip-rail";
-import { EmptyBox } from "../../features/question/empty-box";
-import { useChosen, useQuestion } from "../../features/question/question";
+import { EmptyBox, useMissing } from "../../features/question/empty-box";
+import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
-import { newTrip } from "../../features/trip/new-trip";
+import { usePlanTrip } from "../../features/trip/use-plan-trip";
 import { plainWords } from "../../ui/typed";
 import { RoundPicture } from "./round-picture";
 import { Remedies, Stays } from "./stays";
@@ -18,21 +18,23 @@ import { TripSentence } from "./trip-sentence";
 import { hourWords, shutWords, spanWords, tripName } from "./trip-words";
 
 export default function TripView() {
-  const { marks } = useChosen();
-  return marks.length === 0 ? <EmptyBox missing={["mark"]} /> : <Trips />;
+  const missing = useMissing();
+  // The hours of a mark are told even with nothing in the box.
+  return missing.includes("mark") ? <EmptyBox missing={missing} /> : <Trips />;
 }
 
 function Trips() {
   const { data } = useSuspenseQuery(tripsQuery);
   const { marks, mark } = useChosen();
-  const { settings, facts } = useQuestion();
   const queries = useQueryClient();
+  const planned = usePlanTrip();
   const [search, setSearch] = useSearchParams();
   const [said, setSaid] = useState("");
   const [gone, setGone] = useState<number | null>(null);
   const now = useNow(60);
   const asked = Number(search.get("id"));
-  const today = dateAt(now, (mark ?? marks[0]!).time_zone);
+  const from = mark ?? marks[0]!;
+  const today = dateAt(now, from.time_zone);
   const next = [...data.trips].reverse().find((t) => t.asked.date >= today);
   const trip = data.trips.find((t) => t.id === asked) ?? next ?? data.trips[0];
   const tried = async (work: () => Promise<void>) => {
@@ -44,28 +46,24 @@ function Trips() {
     }
   };
   const open = (id: number) => setSearch({ id: String(id) });
-  const plan = () => tried(async () => {
-    const from = mark ?? marks[0]!;
-    open((await addTrip(queries, newTrip(from, marks, settings, facts, facts.date ?? shiftDate(today, 1)))).id);
-  });
   return (
     <div className="trip-view">
       <h1 className="visually-hidden">Trip</h1>
       {trip ? <OneTrip key={trip.id} trip={trip} onSaid={setSaid} /> : (
         <div className="waiting">
           <p>Where to be when: over several marks, what each hour there is worth, what closes them, and the best way round.</p>
-          <button type="button" className="do" onClick={() => void plan()}>Plan a trip from {(mark ?? marks[0]!).name}</button>
+          <button type="button" className="do" onClick={() => planned.plan(from)}>Plan a trip from {from.name}</button>
         </div>
       )}
-      <p role="alert" className="said trip-said">{said}</p>
+      <p role="alert" className="said trip-said">{said || planned.said}</p>
       <div className="trip-list no-print">
         {gone !== null && <p role="status">The trip is taken out. <button type="button" className="plain" onClick={() => void tried(async () => { open(await putTripBack(queries, gone)); setGone(null); })}>put it back</button></p>}
-        {trip && <p><button type="button" className="plain" onClick={() => void plan()}>plan another from {(mark ?? marks[0]!).name}</button></p>}
+        {trip && <p><button type="button" className="plain" onClick={() => planned.plan(from)}>plan another from {from.name}</button></p>}
         {data.trips.length > 0 && (
           <ul>{data.trips.map((t) => (
             <li key={t.id} aria-current={t.id === trip?.id || undefined}>
               <button type="button" className="plain" onClick={() => open(t.id)}>{dayWords(t.asked.date)}</button>: {tripName(t, (id) => marks.find((m) => m.id === id)?.name)}{t.asked.date < today && ", past"}{" "}
-              <button type="button" className="plain" aria-label={`take the trip of ${dayWords(t.asked.date)} out`} onClick={() => void tried(async () => { await removeTrip(queries, t.id); setGone(t.id); })}>take it out</button>
+              <button type="button" className="plain" onClick={() => void tried(async () => { await removeTrip(queries, t.id); setGone(t.id); })}>take it out<span className="visually-hidden">, the trip of {dayWords(t.asked.date)}</span></button>
             </li>
           ))}</ul>
         )}
@@ -134,7 +132,7 @@ function RoundWords({ plan, round, shown, onShow, fetching }: { plan: TripPlan; 
   const name = (found: TripRound) => found.stays.map((s) => marks.find((m) => m.id === plan.rows[s.row]!.mark_id)?.name).join(", then ");
   return (
     <>
-      <h2 className="round-title" role="status">{fetching ? "planning again …" : round.stays.length === 0 ? "nothing is worth going as it is asked" : `${shown === 0 ? "best round" : "this round"}: worth ${spanWords(round.worth_min)} of the best fishing in ${all}`}</h2>
+      <div role="status"><h2 className="round-title">{fetching ? "planning again …" : round.stays.length === 0 ? "nothing is worth going as it is asked" : `${shown === 0 ? "best round" : "this round"}: worth ${spanWords(round.worth_min)} of the best fishing in ${all}`}</h2></div>
       {round.unmet.length > 0 && <p className="said">What is pinned cannot be kept: {round.unmet.map((u) => `${u.from_clock} to ${u.to_clock}`).join(", ")}.</p>}
       {plan.rounds.length > 1 && (
         <p className="next-best">{shown > 0 && <><button type="button" className="plain" onClick={() => onShow(0)}>the best round</button>{"; "}</>}

@@ -2,7 +2,7 @@
 
 A network over time. On arrival one chooses how long to fish a mark while it is fresh, from the
 least stay on; then every tick one stays on, or goes. Each mark is visited once at most. HiGHS
-solves it, through the program that packs. Section 20 of docs/model.md.
+solves it, through the program that packs. Section 12 of docs/model.md.
 """
 
 from __future__ import annotations

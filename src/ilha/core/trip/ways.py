@@ -1,4 +1,5 @@
-"""How long it takes from place to place, with the stream and against it."""
+"""How long it takes from place to place, with the stream and against it. Section 12 of
+docs/model.md."""
 
 from __future__ import annotations
 

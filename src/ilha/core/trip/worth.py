@@ -1,4 +1,5 @@
-"""What a minute at a mark is worth, and when the mark is closed. Judgement: data/worth.toml."""
+"""What a minute at a mark is worth, and when the mark is closed. Judgement: data/worth.toml.
+Section 12 of docs/model.md."""
 
 from __future__ import annotations
 

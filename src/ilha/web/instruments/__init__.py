@@ -1,0 +1,1 @@
+"""Instruments aboard: who listens to them, and what they say on the wire."""

@@ -1,0 +1,54 @@
+"""What the instruments say."""
+
+from __future__ import annotations
+
+import math
+import time
+
+from flask import Blueprint, current_app
+from werkzeug.wrappers import Response
+
+from ilha.desk.instruments import Instruments as Heard
+from ilha.desk.instruments import Now
+from ilha.formats import gpx_tracks
+from ilha.formats.chart_shapes import Shape
+from ilha.web.answers import answer, as_file
+from ilha.web.instruments.feed import Feed
+from ilha.web.instruments.payloads import Figure, Instruments
+
+bp = Blueprint("instruments", __name__, url_prefix="/api")
+
+
+def _feed() -> Feed | None:
+    feed: Feed | None = current_app.extensions.get("instruments")
+    return feed
+
+
+def _figure(now: Now | None) -> Figure | None:
+    if now is None:
+        return None
+    way = now.value[1] if len(now.value) > 1 else math.nan
+    return Figure(value=round(now.value[0], 3), age_s=round(now.age_s, 1), stale=now.stale,
+                  to_deg=None if math.isnan(way) else round(way, 1))
+
+
+@bp.get("/instruments")
+def get_instruments() -> Response:
+    feed = _feed()
+    heard = Heard() if feed is None else feed.instruments
+    now = heard.aboard(time.monotonic())
+    return answer(Instruments(
+        source=None if feed is None else feed.words, said="" if feed is None else feed.said,
+        depth_m=_figure(now.depth), water_c=_figure(now.water), drift_m_s=_figure(now.drift),
+        stream_m_s=_figure(now.stream), wind_m_s=_figure(now.wind),
+        fish_m=[one for one in map(_figure, now.fish) if one is not None],
+        track_points=len(heard.track()), read=now.read, bad=now.bad, other=now.other))
+
+
+@bp.get("/instruments/track.gpx")
+def get_track() -> Response:
+    feed = _feed()
+    went = [] if feed is None else feed.instruments.track()
+    shapes = [Shape("track", "line", (tuple(went),), "depths of the moment, tide and all")]
+    return as_file(gpx_tracks.write(shapes if len(went) > 1 else []), "application/gpx+xml",
+                   "ilha-track.gpx")
