@@ -175,3 +175,17 @@ def test_with_the_server_gone_the_trip_is_still_there(browser: Browser, server: 
     page.get_by_role("option", name="in the dark too").click()
     expect(page.locator(".trip-said")).to_contain_text("does not answer")
     context.close()
+
+
+def test_afterwards_it_is_told_beside_the_plan(page: Page, server: Server, watch: Watch) -> None:
+    planned(page, server)
+    # On the day itself, from the Day's own taps.
+    page.clock.set_system_time(SPRINGS_S + 86400.0)
+    page.get_by_role("button", name="open the Day").first.click()
+    page.wait_for_selector(".rung.picked", state="attached")
+    page.get_by_role("button", name="fish", exact=True).click()
+    expect(page.locator(".told")).to_contain_text("fish")
+    page.get_by_role("link", name="Trip").click()
+    expect(page.get_by_role("region", name="as it was")).to_contain_text("1 fish")
+    expect(page.locator(".round-frame .trip-event.fish")).to_have_count(1)
+    watch.must_be_clean()

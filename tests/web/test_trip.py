@@ -239,3 +239,26 @@ def test_the_text_tells_the_round_and_what_to_mind(client: FlaskClient) -> None:
         assert f"{stay['from_clock']} to {stay['to_clock']}" in text
     assert "Local rules" in text
     assert "by kayak to" in text
+
+
+def test_what_was_lived_stands_beside_what_was_planned(client: FlaskClient) -> None:
+    row = keep(client, 1, 3, date=datetime.fromtimestamp(NOW_S, UTC).date().isoformat())
+    start = client.get(f"/api/trips/{row['id']}/plan").get_json()["start_utc_s"]
+
+    def told(n: int, kind: str, mark: int, minutes: float) -> dict[str, Any]:
+        return {"id": f"lived-{n:04d}", "kind": kind, "at_utc_s": start + 60.0 * minutes,
+                "mark_id": mark, "mark_name": "there", "head_name": f"head {n % 2}",
+                "plastic_name": "paddle"}
+
+    client.post("/api/log", json={"events": [
+        told(1, "fish", 1, 30), told(2, "held", 1, 50), told(3, "lost", 3, 200),
+        told(4, "fish", 2, 100), told(5, "bite", 1, -30), told(6, "bite", 1, -600)], "gone": []})
+    found = client.get(f"/api/trips/{row['id']}/lived").get_json()
+    assert [(e["kind"], e["row"], e["at"]) for e in found["events"]] == [
+        ("bite", 0, -6.0), ("fish", 0, 6.0), ("held", 0, 10.0), ("lost", 1, 40.0)]
+    assert found["elsewhere"] == 1
+    first, last = found["marks"]
+    assert first["counts"] == {"bite": 1, "fish": 1, "held": 1}
+    assert (first["from_clock"], first["to_clock"]) == ("05:30", "06:50")
+    assert first["heads"] == ["head 1", "head 0"]
+    assert last["counts"] == {"lost": 1}

@@ -11,7 +11,7 @@ const RESTS_ON = {
   fish: ["fish", "reference"],
   rules: [],
   trips: ["trips"],
-  log: ["log", "learned", "worked", "again", "box", "restock"],
+  log: ["log", "learned", "worked", "again", "box", "restock", "trip-lived"],
 } as const;
 
 /**

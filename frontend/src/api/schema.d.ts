@@ -1529,6 +1529,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trips/{row_id}/lived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A trip as the log has it */
+        get: operations["get_trips_lived"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trips/{row_id}/plan": {
         parameters: {
             query?: never;
@@ -3932,6 +3949,44 @@ export interface components {
             text: string;
             /** Why */
             why: string;
+        };
+        /**
+         * LivedEvent
+         * @description Something that happened; ``at`` may lie outside of the window.
+         */
+        LivedEvent: {
+            /** At */
+            at: number;
+            /** Clock */
+            clock: string;
+            /** Fish */
+            fish: string | null;
+            /** Head Name */
+            head_name: string;
+            /** Kind */
+            kind: string;
+            /** Plastic Name */
+            plastic_name: string;
+            /** Row */
+            row: number;
+        };
+        /**
+         * LivedMark
+         * @description A mark as it was lived; clocks null where nothing was told of it.
+         */
+        LivedMark: {
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** From Clock */
+            from_clock: string | null;
+            /** Heads */
+            heads: string[];
+            /** Mark Id */
+            mark_id: number;
+            /** To Clock */
+            to_clock: string | null;
         };
         /**
          * Log
@@ -6996,6 +7051,21 @@ export interface components {
             to_at: number;
             /** To Clock */
             to_clock: string;
+        };
+        /**
+         * TripLived
+         * @description A trip as the log has it, its rows as the plan has them.
+         */
+        TripLived: {
+            /**
+             * Elsewhere
+             * @description things that happened then at other marks
+             */
+            elsewhere: number;
+            /** Events */
+            events: components["schemas"]["LivedEvent"][];
+            /** Marks */
+            marks: components["schemas"]["LivedMark"][];
         };
         /**
          * TripMark
@@ -12259,6 +12329,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptTrip"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_lived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripLived"];
                 };
             };
             /** @description a problem */

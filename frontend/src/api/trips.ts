@@ -33,6 +33,12 @@ export const tripPlanQuery = (trip: KeptTrip) => queryOptions({
   },
 });
 
+export const tripLivedQuery = (id: number) => queryOptions({
+  queryKey: ["trip-lived", id],
+  queryFn: ({ signal }) => unwrap(client.GET("/api/trips/{row_id}/lived", { params: { path: { row_id: id } }, signal })),
+  staleTime: 0,
+});
+
 export async function addTrip(queries: QueryClient, body: TripQuestion): Promise<KeptTrip> {
   const kept = await unwrap(client.POST("/api/trips", { body }));
   await changed(queries, "trips");

@@ -93,6 +93,7 @@ export type Instruments = S["Instruments"];
 export type KeptTrip = S["KeptTrip"];
 export type TripQuestion = S["TripQuestion"];
 export type TripPlan = S["TripPlan"];
+export type TripLived = S["TripLived"];
 export type TripRound = S["TripRound"];
 export type TripMarkRow = S["TripMarkRow"];
 export type TripHour = S["TripHour"];

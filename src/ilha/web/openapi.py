@@ -110,6 +110,7 @@ ROUTES = (
           body=v.TripQuestion),
     Route("delete", "/api/trips/{row_id}", "Remove a trip; answers with what it was", v.KeptTrip),
     Route("get", "/api/trips/{row_id}/plan", "Where to be when", v.TripPlan),
+    Route("get", "/api/trips/{row_id}/lived", "A trip as the log has it", v.TripLived),
     Route("get", "/api/trips/{row_id}/plan.txt", "The round as plain text", "text/plain"),
     Route("get", "/api/trips/{row_id}/plan.ics", "The round as a calendar", "text/calendar"),
     Route("get", "/api/trips/{row_id}/route.gpx", "The round as a route", "application/gpx+xml"),

@@ -1,7 +1,8 @@
 // Where to be when: each mark's stream as a lens along the hours, what an hour there is worth, what
 // closes it, and the round as one line. Owns its <svg>. The still part is drawn once.
 import { memo } from "react";
-import type { Mark, TripPlan, TripRound } from "../../api/types";
+import type { Mark, TripLived, TripPlan, TripRound } from "../../api/types";
+import { happened } from "../geometry/happened";
 import { layout, legLabel, lens, route, type Layout } from "../geometry/round";
 import { polyline, type Point } from "../geometry/path";
 
@@ -16,6 +17,8 @@ interface Props {
   /** what is said of a closed spell, and under a mark's name */
   shutWords: (why: string) => string;
   under: (row: number) => string;
+  /** what the log has of it */
+  lived: TripLived["events"];
 }
 
 const WORTH = 13;
@@ -30,6 +33,9 @@ export const RoundStill = memo(function RoundStill(props: Props) {
       {plan.rows.map((row, i) => <Row key={row.mark_id} {...props} at={at} i={i} />)}
       <Hours plan={plan} at={at} />
       <Way round={round} at={at} />
+      {props.lived.filter((e) => e.at >= 0 && e.at < plan.clock.length).map((e, i) => (
+        <g key={i} transform={`translate(${at.x(e.at)} ${at.rows[e.row]!.y - 14})`} className={`trip-event ${e.kind}`}><path d={happened(e.kind)} /></g>
+      ))}
     </g>
   );
 });

@@ -1,5 +1,6 @@
 // A day's tide with what happened on it: hours across, height of tide up. Owns its <svg>.
 import { useSize } from "../../base/use-size";
+import { happened } from "../geometry/happened";
 import { polyline, type Point } from "../geometry/path";
 
 interface Props {
@@ -12,8 +13,6 @@ interface Props {
 const HEIGHT = 108;
 const TOP = 34;
 const FOOT = 20;
-/** What is told apart by shape: fish, bites, losses; the rest are ticks. */
-const SHAPES: Record<string, string> = { fish: "M-6 0L0 -6L6 0L0 6Z", bite: "M-4 -4L4 4M4 -4L-4 4", lost: "M-5 -5H5V5H-5Z" };
 
 export function TripScene({ height_m, stream_m_s, events, words }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([800, HEIGHT]);
@@ -36,7 +35,7 @@ export function TripScene({ height_m, stream_m_s, events, words }: Props) {
         {events.map((e, i) => (
           <g key={i} transform={`translate(${x(e.hour)} ${at(e.hour)})`} className={`trip-event ${e.kind}`}>
             <title>{e.words}</title>
-            <path d={SHAPES[e.kind] ?? "M0 -7V7"} />
+            <path d={happened(e.kind)} />
           </g>
         ))}
         {[0, 6, 12, 18].map((h) => <text key={h} x={x(h) + 3} y={HEIGHT - 3} className="note">{String(h).padStart(2, "0")}:00</text>)}

@@ -1,6 +1,6 @@
 // The trip's picture: drag or step through its hours, and what each mark is worth then is said.
 import { useCallback, useMemo, useRef } from "react";
-import type { TripPlan, TripQuestion, TripRound } from "../../api/types";
+import type { TripLived, TripPlan, TripQuestion, TripRound } from "../../api/types";
 import { layout } from "../../drawing/geometry/round";
 import { RoundCursor, RoundHatch, RoundStill } from "../../drawing/scenes/round-scene";
 import { headName, rangeText, type Units } from "../../base/units";
@@ -15,11 +15,12 @@ interface Props {
   asked: TripQuestion;
   at: number;
   onAt: (at: number) => void;
+  lived: TripLived["events"];
 }
 
 const STEPS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, PageDown: -3, PageUp: 3 };
 
-export function RoundPicture({ plan, round, units, asked, at, onAt }: Props) {
+export function RoundPicture({ plan, round, units, asked, at, onAt, lived }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([860, 500]);
   const { marks, box } = useChosen();
   const grip = useRef<DOMRect | null>(null);
@@ -59,7 +60,7 @@ export function RoundPicture({ plan, round, units, asked, at, onAt }: Props) {
          }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden="true">
         <RoundHatch />
-        <RoundStill plan={plan} round={round} width={width} marks={marks} label={label} tone={tone} shutWords={shut} under={under} />
+        <RoundStill plan={plan} round={round} width={width} marks={marks} label={label} tone={tone} shutWords={shut} under={under} lived={lived} />
         <RoundCursor plan={plan} width={width} at={at} />
       </svg>
     </div>

@@ -65,14 +65,14 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
       <p>
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: false }] })}>not there</button>{" · "}
-        <OpenDay plan={plan} stay={stay} asked={asked} />
+        <Open plan={plan} stay={stay} asked={asked} to="/" words="open the Day" />{" · "}<Open plan={plan} stay={stay} asked={asked} to="/card" words="card" />
       </p>
     </li>
   );
 }
 
-/** The Day of a stay: its mark, date, fish, rig and hour. */
-function OpenDay({ plan, stay, asked }: { plan: TripPlan; stay: TripStay; asked: TripQuestion }) {
+/** The Day or the card of a stay: its mark, date, fish, rig and hours. */
+function Open({ plan, stay, asked, to, words }: { plan: TripPlan; stay: TripStay; asked: TripQuestion; to: string; words: string }) {
   const { choose, set } = useQuestion();
   const go = useNavigate();
   const row = plan.rows[stay.row]!;
@@ -84,8 +84,8 @@ function OpenDay({ plan, stay, asked }: { plan: TripPlan; stay: TripStay; asked:
         temperature_c: asked.temperature_c ?? null, stance: row.stance as never, hours: [Math.floor(hours(stay.from_clock)), Math.min(24, Math.ceil(hours(stay.to_clock, true)))],
       });
       startAt(hours(stay.from_clock) * 6);
-      void go("/");
-    }}>open the Day</button>
+      void go(to);
+    }}>{words}</button>
   );
 }
 

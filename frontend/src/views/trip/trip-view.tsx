@@ -2,8 +2,8 @@
 import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { changeTrip, putTripBack, removeTrip, tripPlanQuery, tripsQuery } from "../../api/trips";
-import type { KeptTrip, TripPlan, TripQuestion, TripRound } from "../../api/types";
+import { changeTrip, putTripBack, removeTrip, tripLivedQuery, tripPlanQuery, tripsQuery } from "../../api/trips";
+import type { KeptTrip, TripLived, TripPlan, TripQuestion, TripRound } from "../../api/types";
 import { useNow } from "../../base/use-now";
 import { dayWords } from "../../features/facts/when";
 import { dateAt } from "../../features/log/trip-rail";
@@ -12,6 +12,7 @@ import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
 import { usePlanTrip } from "../../features/trip/use-plan-trip";
 import { plainWords } from "../../ui/typed";
+import { LivedPart } from "./lived-part";
 import { RoundPicture } from "./round-picture";
 import { Remedies, Stays } from "./stays";
 import { TripSentence } from "./trip-sentence";
@@ -72,6 +73,8 @@ function Trips() {
   );
 }
 
+const NOTHING: TripLived["events"] = [];
+
 function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => void }) {
   const queries = useQueryClient();
   const units = useUnits();
@@ -90,6 +93,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
     }
   };
   const change = (patch: Partial<TripQuestion>) => void put({ ...trip.asked, ...patch }, [...before, trip.asked]);
+  const { data: told } = useQuery(tripLivedQuery(trip.id));
   const data = plan.data?.trip.id === trip.id ? plan.data : undefined;
   const round = data?.rounds[Math.min(shown, data.rounds.length - 1)];
   const last = (data?.clock.length ?? 1) - 1;
@@ -102,7 +106,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
         <div>
           {data && round ? (
             <>
-              <RoundPicture plan={data} round={round} units={units} asked={trip.asked} at={cursor} onAt={setAt} />
+              <RoundPicture plan={data} round={round} units={units} asked={trip.asked} at={cursor} onAt={setAt} lived={told?.events ?? NOTHING} />
               <p className="trip-legend">Each lens is the stream at that mark; the dark strip over it says what an hour there is worth; the red line is you.</p>
             </>
           ) : plan.error ? (
@@ -116,6 +120,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
             {data.remedies.length > 0 && <Remedies plan={data} change={change} />}
             {before.length > 0 && <p><button type="button" className="plain" onClick={() => void put(before[before.length - 1]!, before.slice(0, -1))}>as it was before the last change</button></p>}
             <Along trip={trip} plan={data} />
+            {told && <LivedPart lived={told} plan={data} />}
             <HoursNow plan={data} at={cursor} asked={trip.asked} />
             <Cautions plan={data} round={round} />
           </aside>

@@ -12,6 +12,7 @@ from ilha.core.errors import Flags
 from ilha.core.trip.round import Round
 from ilha.desk.sky import minded, until
 from ilha.desk.trip import TripPlan
+from ilha.desk.trip_lived import Lived
 from ilha.desk.trip_marks import PER_STEP, TripPlace
 from ilha.desk.trips import KeptTrip
 from ilha.web.trip import payloads as p
@@ -168,3 +169,23 @@ def trip_plan(trip: KeptTrip, plan: TripPlan) -> p.TripPlan:
         "remedies": [{"words": r.words, "change": r.change, "worth_min": round(r.minutes, 1)}
                      for r in plan.remedies],
         "apart_min": round(plan.ticks * plan.span.step_s / PER_STEP / 60.0, 1)})
+
+
+def trip_lived(trip: KeptTrip, found: Lived) -> p.TripLived:
+    span = found.span
+    first = PER_STEP * span.at_clock(trip.asked.from_hour)
+    rows = {one.mark_id: i for i, one in enumerate(trip.asked.marks)}
+
+    def clock(at_s: float | None) -> str | None:
+        return None if at_s is None else span.clock(at_s)
+
+    return p.TripLived.model_validate({
+        "events": [{"row": rows[e["mark_id"]],
+                    "at": round(PER_STEP * span.step(e["at_utc_s"]) - first, 2),
+                    "clock": span.clock(e["at_utc_s"]), "kind": e["kind"],
+                    "head_name": e["head_name"], "plastic_name": e["plastic_name"],
+                    "fish": e["fish"]} for e in found.events if e["mark_id"] is not None],
+        "marks": [{"mark_id": one.mark_id, "from_clock": clock(one.first),
+                   "to_clock": clock(one.last), "counts": one.counts, "heads": one.heads}
+                  for one in found.marks],
+        "elsewhere": found.elsewhere})

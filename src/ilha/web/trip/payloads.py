@@ -152,4 +152,34 @@ class TripPlan(Payload):
     apart_min: float = Field(description="rounds are told apart by so many minutes")
 
 
-__all__ = ["KeptTrip", "TripPlan", "TripQuestion", "Trips"]
+class LivedEvent(Payload):
+    """Something that happened; ``at`` may lie outside of the window."""
+
+    row: int
+    at: float
+    clock: str
+    kind: str
+    head_name: str
+    plastic_name: str
+    fish: str | None
+
+
+class LivedMark(Payload):
+    """A mark as it was lived; clocks null where nothing was told of it."""
+
+    mark_id: Id
+    from_clock: str | None
+    to_clock: str | None
+    counts: dict[str, int]
+    heads: list[str]
+
+
+class TripLived(Payload):
+    """A trip as the log has it, its rows as the plan has them."""
+
+    events: list[LivedEvent]
+    marks: list[LivedMark]
+    elsewhere: int = Field(description="things that happened then at other marks")
+
+
+__all__ = ["KeptTrip", "TripLived", "TripPlan", "TripQuestion", "Trips"]

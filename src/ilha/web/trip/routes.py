@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import trip_told, trips
+from ilha.desk import trip_lived, trip_told, trips
 from ilha.desk.trip import TripPlan, plan_trip
 from ilha.desk.trip_asked import TripQuestion
 from ilha.formats import trip_files
@@ -77,3 +77,9 @@ def get_calendar(row_id: int) -> Response:
 def get_route(row_id: int) -> Response:
     told = _told(row_id)[2]
     return as_file(trip_files.as_gpx(told), "application/gpx+xml", f"ilha-trip-{told.date}.gpx")
+
+
+@bp.get("/trips/<int:row_id>/lived")
+def get_lived(row_id: int) -> Response:
+    trip = trips.one(connection(), row_id)
+    return answer(dump.trip_lived(trip, trip_lived.lived(connection(), trip, now_s())))
