@@ -31,7 +31,9 @@ export default defineConfig({
               url.pathname.startsWith("/api/") &&
               // Files that are taken along are no reads: they must not fill the device.
               !url.pathname.includes(".") &&
-              url.pathname !== "/api/health",
+              url.pathname !== "/api/health" &&
+              // What instruments said is no answer of now.
+              url.pathname !== "/api/instruments",
             handler: "NetworkFirst",
             options: { cacheName: "reads", expiration: { maxEntries: 60 } },
           },

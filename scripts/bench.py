@@ -47,6 +47,8 @@ from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402
 from ilha.desk.books import box_of, rule_book  # noqa: E402
 from ilha.desk.outfit import ChoiceQuestion  # noqa: E402
+from ilha.desk.trip import plan_trip  # noqa: E402
+from ilha.desk.trip_asked import Home, TripMark, TripQuestion  # noqa: E402
 from ilha.desk.water import moment, situation_of  # noqa: E402
 from ilha.formats.tide_printed import read  # noqa: E402
 from ilha.store import db  # noqa: E402
@@ -231,6 +233,27 @@ def demo_choice_ms() -> float:
     return taken
 
 
+def trip_times() -> dict[str, float]:
+    """A trip of three marks through a morning, of all the demo's through a day; and the first over
+    one whole choice, a ratio that compares between machines."""
+    home = Home(latitude_deg=36.4021, longitude_deg=-21.7043)
+    date = datetime.fromtimestamp(NOW_S + 86400, UTC).date().isoformat()
+    with tempfile.TemporaryDirectory() as folder:
+        conn = db.connect(Path(folder) / "bench.sqlite3")
+        db.migrate(conn)
+        marela.load(conn, NOW_S, log=False)
+
+        def taken(marks: range, to_hour: float) -> float:
+            asked = TripQuestion(date=date, from_hour=6, to_hour=to_hour, home=home, craft="boat",
+                                 marks=[TripMark(mark_id=m) for m in marks], fish="bluefish")
+            return median_ms(lambda: plan_trip(conn, NOW_S, asked), 5)
+
+        morning, day = taken(range(1, 4), 12.0), taken(range(1, 9), 20.0)
+        conn.close()
+    return {"trip_morning_ms": morning, "trip_day_ms": day,
+            "trip_over_choice": morning / demo_choice_ms()}
+
+
 def retrieve_speedup() -> tuple[float, float]:
     """How many times faster than the chain of the tests, a retrieve for a retrieve, and its error
     there: rms of the share of the cast in the lowest metre."""
@@ -407,6 +430,8 @@ def main() -> int:
     print(f"retrieve_error {error:.3f} of the cast, rms")
     for name, value in {**tide_times(), **log_times(), **log_growth()}.items():
         print(f"{name} {value:.1f} ms")
+    for name, value in trip_times().items():
+        print(f"{name} {value:.1f} {'ms' if name.endswith('ms') else 'x'}")
     speedup, ours = hold_times()
     print(f"hold_us {ours:.2f} us")
     print(f"hold_speedup {speedup:.0f} x")

@@ -50,6 +50,22 @@ def test_depth_wind_and_the_height_of_fish_are_taken(
         assert server.stop() == 0
 
 
+def test_with_the_server_gone_its_figures_age_and_are_taken_no_more(
+    page: Page, tmp_path: Path
+) -> None:
+    server = Server(tmp_path / "gone.sqlite3", SPRINGS_S,
+                    instruments=recorded(tmp_path, "SDDPT,6.0,0.4"))
+    server.start()
+    page.clock.install(time=SPRINGS_S)
+    page.goto(server.url)
+    strip = page.get_by_role("group", name="instruments")
+    expect(strip.get_by_role("button", name="6.4 m deep")).to_be_visible()
+    assert server.stop() == 0
+    page.clock.run_for(30_000)
+    expect(strip).to_contain_text("stale")
+    expect(strip.get_by_role("button", name="6.4 m deep")).to_have_count(0)
+
+
 def test_an_instrument_that_is_not_there_is_told_and_the_day_stands(
     page: Page, tmp_path: Path, watch: Watch
 ) -> None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import sqlite3
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -22,8 +21,8 @@ from ilha.formats.fields import FieldError
 from ilha.store import marks
 
 FINE = 450
-"""Ticks of all marks together up to which the round is sought by five minutes; by ten above, which
-keeps its finding within seconds."""
+"""Instants of all marks together up to which the round is sought by five minutes; by ten above it,
+by a quarter of an hour above twice it, which keeps its finding within seconds."""
 NEXT_BEST = 2
 
 
@@ -88,7 +87,7 @@ def plan_trip(conn: sqlite3.Connection, now_s: float, asked: TripQuestion) -> Tr
         raise FieldError("marks", "`marks`: so many through so long a day take too long to plan:"
                                   " leave some out") from error
     remedies = [] if best[0].stays and not best[0].unmet.any() else found.remedies(best[0])
-    return TripPlan(asked, found.span, found.places, found.window(asked), found.ticks, best,
+    return TripPlan(asked, found.span, found.places, found.window(asked), found.ticks(asked), best,
                     found.legs(asked),
                     found.legs(asked, still=True)[:, :, 0], remedies)
 
@@ -111,19 +110,18 @@ class _Trip:
                        for hour in (asked.from_hour, asked.to_hour))
         return first, last
 
-    @cached_property
-    def ticks(self) -> int:
-        first, last = self.window(self.asked)
-        return 1 if (last - first) * len(self.places) <= FINE else 2
+    def ticks(self, asked: TripQuestion) -> int:
+        """Instants of a tick: the longer the day and the more the marks, the longer they are."""
+        first, last = self.window(asked)
+        return min(3, 1 + (last - first) * len(self.places) // FINE)
 
-    @property
-    def tick_s(self) -> float:
-        return self.ticks * self.span.step_s / PER_STEP
+    def tick_s(self, asked: TripQuestion) -> float:
+        return self.ticks(asked) * self.span.step_s / PER_STEP
 
     def _at(self, asked: TripQuestion) -> Indices:
         """Instants that the ticks begin and end at."""
         first, last = self.window(asked)
-        return np.arange(first, last + 1, self.ticks)
+        return np.arange(first, last + 1, self.ticks(asked))
 
     def legs(self, asked: TripQuestion, still: bool = False) -> Array:
         """Seconds from place to place, (P, P, T), or as in still water."""
@@ -139,11 +137,12 @@ class _Trip:
         where = [(p.mark["latitude_deg"], p.mark["longitude_deg"]) for p in self.places]
         where.append((asked.home.latitude_deg, asked.home.longitude_deg))
         lat, lon = np.array(where).T
-        return durations(lat, lon, stream, flows, asked.speed, CRAFTS[asked.craft], self.tick_s)
+        return durations(lat, lon, stream, flows, asked.speed, CRAFTS[asked.craft],
+                         self.tick_s(asked))
 
     def _travel(self, asked: TripQuestion) -> Indices:
         """The same in ticks, -1 where one would not be there in time or in the dark."""
-        legs = self.legs(asked) / self.tick_s
+        legs = self.legs(asked) / self.tick_s(asked)
         out = np.where(np.isfinite(legs), np.ceil(np.where(np.isfinite(legs), legs, 0.0) - 1e-6),
                        -1.0).astype(int)
         if not asked.lamp:
@@ -165,7 +164,7 @@ class _Trip:
     def solved(self, asked: TripQuestion, count: int = 1) -> list[Round]:
         """The best rounds of the trip as ``asked``, whose marks are judged already."""
         at = self._at(asked)
-        tick_min = self.tick_s / 60.0
+        ticks, tick_min = self.ticks(asked), self.tick_s(asked) / 60.0
         worth = np.zeros((len(self.places), at.size - 1))
         shut = np.ones(worth.shape, dtype=bool)
         for i, place in enumerate(self.places):
@@ -177,9 +176,9 @@ class _Trip:
                     if not (asked.lamp and why == "dark")}
             closed = barred(when, self.span.step_s / PER_STEP / 60.0) if when else np.zeros(
                 fine.size, dtype=bool)
-            for part in range(self.ticks):
-                worth[i] += fine[at[:-1] + part] / self.ticks
-            shut[i] = np.any([closed[at[:-1] + part] for part in range(self.ticks)], axis=0)
+            for part in range(ticks):
+                worth[i] += fine[at[:-1] + part] / ticks
+            shut[i] = np.any([closed[at[:-1] + part] for part in range(ticks)], axis=0)
         pinned = np.zeros(worth.shape, dtype=bool)
         for hold in asked.holds:
             row = [one.mark_id for one in asked.marks].index(hold.mark_id)
@@ -193,7 +192,7 @@ class _Trip:
 
     def _within(self, asked: TripQuestion, from_hour: float, to_hour: float) -> Flags:
         low, high = (PER_STEP * self.span.at_clock(hour) for hour in (from_hour, to_hour))
-        middle = self._at(asked)[:-1] + 0.5 * self.ticks
+        middle = self._at(asked)[:-1] + 0.5 * self.ticks(asked)
         return np.asarray((middle > low) & (middle < high))
 
     def remedies(self, best: Round) -> list[Remedy]:
@@ -205,7 +204,10 @@ class _Trip:
             trip = self
             if not change.keys() <= {"holds", "lamp", "from_hour", "to_hour"}:
                 trip = _Trip(self.conn, self.now_s, other)
-            then = trip.solved(other)[0]
+            try:
+                then = trip.solved(other)[0]
+            except NotConverged:
+                continue
             if (then.unmet.sum(), -then.worth) < (best.unmet.sum(), -best.worth - 1.0):
                 out.append(Remedy(words, change, then.worth))
         return sorted(out, key=lambda r: -r.minutes)

@@ -1,18 +1,20 @@
 // What sounder, compass and wind vane say now, each with its age, taken into the Day with a touch.
 import { useQuery } from "@tanstack/react-query";
 import { instrumentsQuery } from "../../api/instruments";
+import { useNow } from "../../base/use-now";
 import { useUnits } from "../question/use-units";
 import { useQuestion } from "../question/question";
 import type { Facts, Typed } from "../question/facts";
-import { ageWords, sayings, type Saying } from "./taken";
+import { aged, ageWords, sayings, type Saying } from "./taken";
 
 /** step : of the day, now; null where the day shown is not today. */
 export function InstrumentStrip({ step, drifts }: { step: number | null; drifts: boolean }) {
   const units = useUnits();
   const { set, setTyped } = useQuestion();
-  const { data } = useQuery(instrumentsQuery);
+  const { data, dataUpdatedAt } = useQuery(instrumentsQuery);
+  const now = useNow(2);
   if (!data?.source) return null;
-  const said = sayings(data, units, step, drifts);
+  const said = sayings(aged(data, Math.max(0, now - dataUpdatedAt / 1000)), units, step, drifts);
   const take = (some: Saying[]) => {
     const facts = Object.assign({}, ...some.map((s) => s.facts ?? {})) as Partial<Facts>;
     const typed = Object.assign({}, ...some.map((s) => s.typed ?? {})) as Typed;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Instruments } from "../../api/types";
-import { ageWords, sayings } from "./taken";
+import { aged, ageWords, sayings } from "./taken";
 
 const units = { head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", strength_unit: "kg", temperature_unit: "°C", wind_unit: "m/s" } as const;
 const figure = (value: number, to_deg: number | null = null, age_s = 2) => ({ value, to_deg, age_s, stale: age_s > 10 });
@@ -37,6 +37,12 @@ describe("what instruments say", () => {
   it("takes a drift only where the boat drifts", () => {
     expect(of("drift", now)?.typed).toBeUndefined();
     expect(of("drift", now, 50, true)?.typed).toEqual({ drift: { value: 0.4, step: 50 } });
+  });
+
+  it("ages while the server does not answer", () => {
+    expect(of("depth", aged(now, 3))?.typed).toBeDefined();
+    expect(of("depth", aged(now, 30))?.stale).toBe(true);
+    expect(of("fish", aged(now, 30))).toBeUndefined();
   });
 
   it("says an age", () => {

@@ -19,6 +19,18 @@ export interface Saying {
 const ABOUT = 0.5;
 const way = (figure: Figure) => (figure.to_deg == null ? "" : ` ${compass(figure.to_deg)}`);
 
+/** As the server has it. */
+const STALE_S = 10;
+
+/** What was said so many seconds ago, as it is by now: an answer that does not come ages too. */
+export function aged(said: Instruments, s: number): Instruments {
+  const older = <T extends Figure | null>(figure: T): T => figure && { ...figure, age_s: figure.age_s + s, stale: figure.age_s + s > STALE_S };
+  return {
+    ...said, depth_m: older(said.depth_m), water_c: older(said.water_c), drift_m_s: older(said.drift_m_s), stream_m_s: older(said.stream_m_s),
+    wind_m_s: older(said.wind_m_s), fish_m: said.fish_m.map(older),
+  };
+}
+
 /** step : of the day, now; null: the day shown is another. drifts : the boat is not fixed. */
 export function sayings(now: Instruments, units: Units, step: number | null, drifts: boolean): Saying[] {
   const out: Saying[] = [];

@@ -119,7 +119,7 @@ function TripFish({ asked, change }: Props) {
   const { reference } = useChosen();
   const options = reference.fish.map((f) => ({ value: f.key, words: f.name, also: f.also, note: f.scientific }));
   return (
-    <Fact label="fish wanted" words={options.find((o) => o.value === asked.fish)?.words ?? "a fish that is gone"} source="chosen">
+    <Fact label="fish" words={options.find((o) => o.value === asked.fish)?.words ?? "a fish that is gone"} source="chosen">
       {(close) => <Choice options={options} value={asked.fish} recent="fish" onPick={(fish) => { change({ fish }); close(); }} />}
     </Fact>
   );
