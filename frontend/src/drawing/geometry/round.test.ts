@@ -45,5 +45,6 @@ describe("a trip's round laid out", () => {
     const at = layout(plan, 860);
     expect(legLabel([300, 0], [320, 100], at).anchor).toBe("start");
     expect(legLabel([at.right - 20, 0], [at.right, 100], at).anchor).toBe("end");
+    expect(legLabel([400, at.home], [420, 200], at).anchor).toBe("end");
   });
 });

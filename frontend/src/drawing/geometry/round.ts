@@ -47,9 +47,10 @@ export interface LegLabel {
   anchor: "start" | "end";
 }
 
-/** Beside the middle of a way, on the side that has more room. */
+/** Beside the middle of a way, on the side that has room: out of home to the left, where no head lies. */
 export function legLabel(from: Point, to: Point, at: Layout): LegLabel {
   const [x, y] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
-  const right = at.right - x > 96;
+  const out = from[1] === at.home && x - at.left > 60;
+  const right = !out && at.right - x > 96;
   return { x: x + (right ? 9 : -9), y: y + 4, anchor: right ? "start" : "end" };
 }
