@@ -152,6 +152,23 @@ def test_five_under_the_thumb_and_the_rest_behind_one(browser: Browser, server: 
     context.close()
 
 
+def test_a_mark_without_a_tide_asks_for_its_current(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    planned(page, server)
+    fact(page, "marks that could be fished").click()
+    page.locator(".popover").get_by_role("button", name="Baixa do Norte").click()
+    page.get_by_role("button", name="Done").click()
+    fact(page, "how you get about").click()
+    page.get_by_role("option", name="by boat").click()
+    settled(page)
+    hours = page.get_by_role("region", name="this hour at each mark")
+    expect(hours).to_contain_text("its current is not known")
+    hours.get_by_role("button", name="slow").click()
+    expect(hours).not_to_contain_text("its current is not known")
+    watch.must_be_clean()
+
+
 def test_with_nothing_stored_there_is_a_way_on(page: Page, empty: Server, watch: Watch) -> None:
     page.goto(empty.url + "trip")
     expect(page.get_by_role("link", name="Begin with your own water")).to_be_visible()
@@ -174,6 +191,8 @@ def test_with_the_server_gone_the_trip_is_still_there(browser: Browser, server: 
     fact(page, "in the dark").click()
     page.get_by_role("option", name="in the dark too").click()
     expect(page.locator(".trip-said")).to_contain_text("does not answer")
+    # What the server has not is not shown as if it had.
+    expect(fact(page, "in the dark")).to_contain_text("not in the dark")
     context.close()
 
 

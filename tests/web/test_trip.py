@@ -167,7 +167,8 @@ def test_a_pin_that_cannot_be_kept_says_which_and_what_would(client: FlaskClient
 
 def test_a_mark_whose_water_is_not_known_says_so_and_is_left_out(client: FlaskClient) -> None:
     found = plan(client, 1, 8, craft="boat")
-    assert "typed_speed_m_s" in found["rows"][1]["why"]
+    assert found["rows"][1]["field"] == "typed_speed_m_s"
+    assert found["rows"][1]["why"]
     assert found["rounds"][0]["stays"]
     typed = client.post("/api/trips", json={
         **asked(craft="boat"), "marks": [{"mark_id": 8, "typed_speed_m_s": 0.3}]}).get_json()

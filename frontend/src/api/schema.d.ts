@@ -7092,6 +7092,11 @@ export interface components {
             closed: components["schemas"]["TripClosed"][];
             /** Depth M */
             depth_m: number[];
+            /**
+             * Field
+             * @description what is missing, as it is asked for; empty where nothing is
+             */
+            field: string;
             /** Heads */
             heads: components["schemas"]["TripHead"][];
             /** Hours */

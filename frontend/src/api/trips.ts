@@ -55,9 +55,14 @@ export async function changeTrip(queries: QueryClient, id: number, body: TripQue
   const sent = sending.then(() => unwrap(client.PUT("/api/trips/{row_id}", { params: { path: { row_id: id } }, body })));
   sending = sent.catch(() => undefined);
   void queries.cancelQueries(tripsQuery);
+  const before = queries.getQueryData(tripsQuery.queryKey);
   queries.setQueryData(tripsQuery.queryKey, (had) => had && { trips: had.trips.map((t) => (t.id === id ? { ...t, asked: body } : t)) });
   try {
     await sent;
+  } catch (error) {
+    // What the server has not is not shown as if it had.
+    queries.setQueryData(tripsQuery.queryKey, before);
+    throw error;
   } finally {
     waiting -= 1;
     if (waiting === 0) await changed(queries, "trips");

@@ -39,10 +39,12 @@ SHARED = ("date", "fish", "mood", "school", "wind_m_s", "wind_from_deg", "swell_
 @dataclass(frozen=True)
 class TripPlace:
     """A mark of a trip at the instants (289,) of its day. why : why it is not counted in, "" where
-    it is; then there is no more of it. outfit, day : None where nothing does or it is dry."""
+    it is; then there is no more of it; field : what is missing, "" where it is something else.
+    outfit, day : None where nothing does or it is dry."""
 
     mark: marks.Mark
     why: str
+    field: str = ""
     stance: str = ""
     at: Moment | None = None
     sky: Sky | None = None
@@ -86,8 +88,8 @@ def trip_place(
     try:
         at = moment(conn, now_s, question)
     except DomainError as error:
-        return TripPlace(mark, str(error))
-    blank = TripPlace(mark, "", stance, at, sky_of(at))
+        return TripPlace(mark, str(error), error.field)
+    blank = TripPlace(mark, "", "", stance, at, sky_of(at))
     spot = _spot(blank, np.full(INSTANTS, 2))
     outfit, day = _tied(conn, now_s, shared, replace(
         blank, spot=spot, shares=worth(spot, _weather(asked), fish)), question, window)

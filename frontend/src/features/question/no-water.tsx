@@ -14,7 +14,7 @@ import { currentStep } from "./time";
 import { useUnits } from "./use-units";
 
 /** What anglers mean by a slow, a medium and a strong stream, m/s: common practice, no source. */
-const RUNS = [{ words: "hardly", m_s: 0.1 }, { words: "slow", m_s: 0.25 }, { words: "medium", m_s: 0.5 }, { words: "strong", m_s: 1 }];
+export const RUNS = [{ words: "hardly", m_s: 0.1 }, { words: "slow", m_s: 0.25 }, { words: "medium", m_s: 0.5 }, { words: "strong", m_s: 1 }];
 const FLOAT_S = 10;
 
 /** refused : by the server; null where it does not answer and nothing of this day is here. */

@@ -3,14 +3,17 @@ import { keepPreviousData, useQuery, useQueryClient, useSuspenseQuery } from "@t
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { changeTrip, putTripBack, removeTrip, tripLivedQuery, tripPlanQuery, tripsQuery } from "../../api/trips";
-import type { KeptTrip, TripLived, TripPlan, TripQuestion, TripRound } from "../../api/types";
+import type { KeptTrip, TripLived, TripMarkRow, TripPlan, TripQuestion, TripRound } from "../../api/types";
+import { speed, text } from "../../base/units";
 import { useNow } from "../../base/use-now";
 import { dayWords } from "../../features/facts/when";
 import { dateAt } from "../../features/log/trip-rail";
 import { EmptyBox, useMissing } from "../../features/question/empty-box";
+import { RUNS } from "../../features/question/no-water";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
 import { usePlanTrip } from "../../features/trip/use-plan-trip";
+import { Chips } from "../../ui/chips";
 import { plainWords } from "../../ui/typed";
 import { LivedPart } from "./lived-part";
 import { RoundPicture } from "./round-picture";
@@ -89,6 +92,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
     try {
       await changeTrip(queries, trip.id, asked);
     } catch (error) {
+      setBefore(before);
       onSaid(plainWords(error));
     }
   };
@@ -121,7 +125,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
             {before.length > 0 && <p><button type="button" className="plain" onClick={() => void put(before[before.length - 1]!, before.slice(0, -1))}>as it was before the last change</button></p>}
             <Along trip={trip} plan={data} />
             {told && <LivedPart lived={told} plan={data} />}
-            <HoursNow plan={data} at={cursor} asked={trip.asked} />
+            <HoursNow plan={data} at={cursor} asked={trip.asked} change={change} />
             <Cautions plan={data} round={round} />
           </aside>
         )}
@@ -172,7 +176,7 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
 }
 
 /** The hour under the cursor at every mark: what it is worth, and why. */
-function HoursNow({ plan, at, asked }: { plan: TripPlan; at: number; asked: TripQuestion }) {
+function HoursNow({ plan, at, asked, change }: { plan: TripPlan; at: number; asked: TripQuestion; change: (patch: Partial<TripQuestion>) => void }) {
   const { marks } = useChosen();
   const units = useUnits();
   return (
@@ -183,11 +187,24 @@ function HoursNow({ plan, at, asked }: { plan: TripPlan; at: number; asked: Trip
         const name = marks.find((m) => m.id === row.mark_id)?.name ?? "a mark that is gone";
         const shut = row.closed.filter((c) => c.from_at <= at && at < c.to_at).map((c) => shutWords(c.why, asked, units));
         return (
-          <li key={row.mark_id}><b>{name}</b>{row.why ? <>: left out. {row.why.replaceAll("`", "")} <Link to="/places">Places</Link></>
+          <li key={row.mark_id}><b>{name}</b>{row.why ? <LeftOut row={row} asked={asked} change={change} />
             : shut.length > 0 ? <> closed: {shut.join("; ")}</> : hour && <> {Math.round(100 * hour.worth)} %: {hourWords(hour, units)}</>}</li>
         );
       })}</ul>
     </section>
+  );
+}
+
+/** A mark that is not counted in: what is missing, and the one step. */
+function LeftOut({ row, asked, change }: { row: TripMarkRow; asked: TripQuestion; change: (patch: Partial<TripQuestion>) => void }) {
+  const units = useUnits();
+  if (row.field === "date") return <>: left out, its tide table does not reach this day. <Link to="/places">Bring the next days</Link></>;
+  if (row.field !== "typed_speed_m_s") return <>: left out, {row.why.replaceAll("`", "")}. <Link to="/places">Places</Link></>;
+  return (
+    <>: left out, its current is not known. What do you expect there?
+      <Chips label="current expected" options={RUNS.map((r) => ({ value: r.m_s, words: r.words, note: text(speed(r.m_s, units)) }))} chosen={[]}
+             onTap={(m_s) => change({ marks: asked.marks.map((m) => (m.mark_id === row.mark_id ? { ...m, typed_speed_m_s: m_s } : m)) })} />
+    </>
   );
 }
 

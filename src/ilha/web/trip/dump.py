@@ -97,7 +97,8 @@ def _heads(w: _Window, place: TripPlace, first: float, last: float) -> list[dict
 
 
 def _row(w: _Window, place: TripPlace) -> dict[str, Any]:
-    blank = {"mark_id": place.mark["id"], "why": place.why, "stance": place.stance,
+    blank = {"mark_id": place.mark["id"], "why": place.why,
+             "field": place.field, "stance": place.stance,
              "stream_m_s": [], "depth_m": [], "worth": [], "spells": [], "closed": [],
              "hours": [], "heads": [], "plastic_id": None, "line_id": None, "rod_id": None,
              "rigging": "", "retrieve": "", "cautions": []}

@@ -76,6 +76,7 @@ class TripMarkRow(Payload):
 
     mark_id: Id
     why: str
+    field: str = Field(description="what is missing, as it is asked for; empty where nothing is")
     stance: str
     stream_m_s: list[float]
     depth_m: list[float]
