@@ -58,7 +58,7 @@ ROOMS: dict[str, tuple[str, ...]] = {
     "judge": ("move", "rig", "tide", "water"), "bench": ("move", "rig", "water", "judge"),
     "choose": ("bench", "judge", "move", "rig", "water"),
     "advice": ("bench", "choose", "judge", "move", "rig", "water"),
-    "trip": ("advice", "choose", "judge", "log"),
+    "trip": ("advice", "choose", "judge", "log", "tide"),
 }
 """The same of the rooms of the core; what lies in its hall (errors, units, tables, distance) all
 may."""

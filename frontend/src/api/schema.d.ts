@@ -2298,6 +2298,22 @@ export interface components {
             counted_utc_s: number | null;
         };
         /**
+         * CraftNote
+         * @description How one gets from mark to mark. wind_most_m_s: from which it stays in, null on foot.
+         */
+        CraftNote: {
+            /** Key */
+            key: string;
+            /** Least Depth M */
+            least_depth_m: number;
+            /** Speed M S */
+            speed_m_s: number;
+            /** Wind Most M S */
+            wind_most_m_s: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * DataFile
          * @description An ``ilha-data-1`` file: everything that Ilha keeps.
          */
@@ -5761,6 +5777,8 @@ export interface components {
         Reference: {
             /** Cautions */
             cautions: components["schemas"]["CautionNote"][];
+            /** Crafts */
+            crafts: components["schemas"]["CraftNote"][];
             /** Fish */
             fish: components["schemas"]["FishNote"][];
             /** Glossary */
@@ -6941,13 +6959,6 @@ export interface components {
             /** Zone S */
             zone_s: number | null;
         };
-        /** TripCaution */
-        TripCaution: {
-            /** Says */
-            says: string;
-            /** When */
-            when: string[];
-        };
         /** TripClosed */
         TripClosed: {
             /** From At */
@@ -7087,7 +7098,7 @@ export interface components {
          */
         TripMarkRow: {
             /** Cautions */
-            cautions: components["schemas"]["TripCaution"][];
+            cautions: string[];
             /** Closed */
             closed: components["schemas"]["TripClosed"][];
             /** Depth M */
@@ -7148,11 +7159,6 @@ export interface components {
          * @description Where to be when. rounds: the best first; its stays empty where nothing is worth going.
          */
         TripPlan: {
-            /**
-             * Apart Min
-             * @description rounds are told apart by so many minutes
-             */
-            apart_min: number;
             /** Clock */
             clock: string[];
             /** Instant S */

@@ -83,7 +83,7 @@ function inQuestion(child: ReactNode): ReactNode {
   queries.setQueryData(settingsQuery.queryKey, SETTINGS);
   queries.setQueryData(boxQuery.queryKey, BOX);
   queries.setQueryData(marksQuery.queryKey, { marks: [MARK] });
-  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], places: [], cautions: [], local_first: "", fish: [], retrieves: [], symptoms: [], hardware: [], glossary: [], knots: [], home_url: null, tide_service: false });
+  queries.setQueryData(referenceQuery.queryKey, { schools: [], stances: [], crafts: [], places: [], cautions: [], local_first: "", fish: [], retrieves: [], symptoms: [], hardware: [], glossary: [], knots: [], home_url: null, tide_service: false });
   return (
     <QueryClientProvider client={queries}>
       <MemoryRouter><Suspense><QuestionProvider>{child}</QuestionProvider></Suspense></MemoryRouter>

@@ -44,7 +44,8 @@ def told(conn: sqlite3.Connection, trip: KeptTrip, plan: TripPlan) -> Told:
                 f"at-{place.mark['id']}", plan.time(stay.start), plan.time(stay.end),
                 plan.clock(stay.start), until(plan.clock(stay.end)), place.mark["name"],
                 _where(place), tuple(_work(plan, place, (stay.start, stay.end), units))))
-            cautions += _cautions(plan, place, units)
+            cautions += [f"{place.mark['name']}: {said}"
+                         for said in cautions_of(plan, place, units)]
     return Told(trip.id, plan.span.words, asked.date, tuple(parts), tuple(points),
                 tuple(dict.fromkeys([*cautions, NOTE])))
 
@@ -70,10 +71,11 @@ def _work(
     return out
 
 
-def _cautions(plan: TripPlan, place: TripPlace, units: PlanUnits) -> list[str]:
+def cautions_of(plan: TripPlan, place: TripPlace, units: PlanUnits) -> list[str]:
+    """What to mind at a mark of a trip, with its hours; the depth to wade and the way back too."""
     if place.at is None:
         return []
     a = plan.asked
     seen = minded(place.at, Weather(a.wind_m_s, a.wind_from_deg, a.swell_m, a.thunder,
                                     a.temperature_c), a.wade_m)
-    return [f"{place.mark['name']}: {said}" for said in told_cautions(seen, place.mark, units)]
+    return told_cautions(seen, place.mark, units)

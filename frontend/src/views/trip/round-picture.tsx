@@ -22,7 +22,8 @@ const STEPS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, PageDown: 
 
 export function RoundPicture({ plan, round, units, asked, at, onAt, lived }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([860, 500]);
-  const { marks, box } = useChosen();
+  const { marks, box, reference } = useChosen();
+  const craft = reference.crafts.find((c) => c.key === asked.craft);
   const grip = useRef<DOMRect | null>(null);
   const heads = useMemo(() => new Map(box.heads.map((h) => [h.id, h])), [box]);
   const label = useCallback((id: number) => (heads.has(id) ? headName(heads.get(id)!, units).value : "?"), [heads, units]);
@@ -31,7 +32,7 @@ export function RoundPicture({ plan, round, units, asked, at, onAt, lived }: Pro
     const order = ids.sort((a, b) => (heads.get(a)?.mass_g ?? 0) - (heads.get(b)?.mass_g ?? 0));
     return (id: number) => Math.round((order.indexOf(id) / Math.max(1, order.length - 1)) * 3);
   }, [round, heads]);
-  const shut = useCallback((why: string) => shutWords(why, asked, units), [asked, units]);
+  const shut = useCallback((why: string) => shutWords(why, asked, craft, units), [asked, craft, units]);
   const under = useCallback((i: number) => {
     const row = plan.rows[i]!;
     const kind = marks.find((m) => m.id === row.mark_id)?.kind ?? "";

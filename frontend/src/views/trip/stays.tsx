@@ -5,7 +5,7 @@ import { headName, rangeText, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { startAt } from "../../features/question/time";
-import { clockOf, flowWords, shutWords, spanWords } from "./trip-words";
+import { clockOf, flowWords, hourOf, shutWords, spanWords } from "./trip-words";
 
 interface Props {
   plan: TripPlan;
@@ -15,12 +15,6 @@ interface Props {
   at: number;
   change: (patch: Partial<TripQuestion>) => void;
 }
-
-/** A clock of the trip's day as hours, midnight at its end as 24. */
-const hours = (clock: string, end = false): number => {
-  const [h, m] = clock.split(":").map(Number);
-  return end && h === 0 && m === 0 ? 24 : h! + m! / 60;
-};
 
 export function Stays(props: Props) {
   const { plan, round, asked, change } = props;
@@ -44,6 +38,7 @@ export function Stays(props: Props) {
 
 function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: TripStay; mark: Mark | undefined }) {
   const { box, reference } = useChosen();
+  const craft = reference.crafts.find((c) => c.key === asked.craft);
   const row = plan.rows[stay.row]!;
   const now = stay.from_at <= at && at <= stay.to_at;
   const spells = row.spells.filter((s) => s.to_at > stay.from_at && s.from_at < stay.to_at).map((s) => s.reasons.join(" and "));
@@ -51,7 +46,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
   const part = <T,>(values: T[]) => values.slice(Math.round(stay.from_at), Math.round(stay.to_at) + 1);
   const flows = part(row.stream_m_s).map(Math.abs);
   const depths = part(row.depth_m);
-  const hold = { mark_id: row.mark_id, from_hour: hours(stay.from_clock), to_hour: hours(stay.to_clock, true) };
+  const hold = { mark_id: row.mark_id, from_hour: hourOf(stay.from_clock), to_hour: hourOf(stay.to_clock, true) };
   const runs = stay.heads.map((run, i) => {
     const head = box.heads.find((h) => h.id === run.head_id);
     return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}` : "no head is right"}`;
@@ -61,7 +56,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
     <li className={now ? "now" : undefined} aria-current={now || undefined}>
       <h3><span>{stay.from_clock} – {stay.to_clock}</span> {mark?.name ?? "a mark that is gone"}</h3>
       <p>{plastic ? `${plastic.name} on ${runs.join(", ")}; ${reference.retrieves.find((r) => r.key === row.retrieve)?.name ?? row.retrieve}` : "Nothing in the box is right there."}</p>
-      <p className="stay-why">{[...spells, flowWords(Math.min(...flows), Math.max(...flows), units), `${rangeText(Math.min(...depths), Math.max(...depths), units)} deep`, ...(shut && shut.why !== "dark" ? [`leave before ${shut.from_clock}: ${shutWords(shut.why, asked, units)}`] : [])].join("; ")}</p>
+      <p className="stay-why">{[...spells, flowWords(Math.min(...flows), Math.max(...flows), units), `${rangeText(Math.min(...depths), Math.max(...depths), units)} deep`, ...(shut && shut.why !== "dark" ? [`leave before ${shut.from_clock}: ${shutWords(shut.why, asked, craft, units)}`] : [])].join("; ")}</p>
       <p>
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: false }] })}>not there</button>{" · "}
@@ -78,12 +73,14 @@ function Open({ plan, stay, asked, to, words }: { plan: TripPlan; stay: TripStay
   const row = plan.rows[stay.row]!;
   return (
     <button type="button" className="plain" onClick={() => {
-      choose({ mark_id: row.mark_id, ...(row.plastic_id ? { plastic_id: row.plastic_id, line_id: row.line_id, rod_id: row.rod_id } : {}) });
+      choose({ mark_id: row.mark_id, school: asked.school ?? "lightest-practical", ...(row.plastic_id ? { plastic_id: row.plastic_id, line_id: row.line_id, rod_id: row.rod_id } : {}) });
       set({
         date: asked.date, fish: asked.fish, mood: asked.mood ?? null, zone: null, wind_m_s: asked.wind_m_s ?? null, wind_from_deg: asked.wind_from_deg ?? null, swell_m: asked.swell_m ?? null,
-        temperature_c: asked.temperature_c ?? null, stance: row.stance as never, hours: [Math.floor(hours(stay.from_clock)), Math.min(24, Math.ceil(hours(stay.to_clock, true)))],
+        // As the trip judged it: nothing of another day's question stays behind.
+        retrieve: (row.retrieve || null) as never, retrieve_speed_m_s: null, lowered: null, cast_m: null, tip_height_m: null, clarity: asked.clarity ?? null, trend: asked.temperature_trend ?? null,
+        pests: asked.pests ?? false, thunder: asked.thunder ?? false, wade_m: asked.wade_m ?? null, wind_to_cast_deg: null, temperature_c: asked.temperature_c ?? null, stance: row.stance as never, hours: [Math.floor(hourOf(stay.from_clock)), Math.min(24, Math.ceil(hourOf(stay.to_clock, true)))],
       });
-      startAt(hours(stay.from_clock) * 6);
+      startAt(hourOf(stay.from_clock) * 6);
       void go(to);
     }}>{words}</button>
   );

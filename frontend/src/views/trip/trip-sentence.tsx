@@ -9,7 +9,7 @@ import { NumberSheet } from "../../ui/number-sheet";
 import { dayWords, shiftDate } from "../../features/facts/when";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
-import { CRAFTS, clockOf, craftOf } from "./trip-words";
+import { clockOf, craftNote } from "./trip-words";
 
 interface Props {
   asked: TripQuestion;
@@ -24,7 +24,7 @@ export function TripSentence({ asked, change }: Props) {
       {"; over "}<MarksFact asked={asked} change={change} />
       {", with "}<Along what="rods" asked={asked} change={change} />{" and "}<Along what="lines" asked={asked} change={change} />
       {". Wind "}<TripWind asked={asked} change={change} />{", "}<TripSwell asked={asked} change={change} />{", water "}<TripWater asked={asked} change={change} />{", "}<LampFact asked={asked} change={change} />
-      {craftOf(asked).value === "foot" && <>{", wading to "}<WadeFact asked={asked} change={change} /></>}{". Heads by "}<TripSchool asked={asked} change={change} />{"."}
+      {asked.craft === "foot" && <>{", wading to "}<WadeFact asked={asked} change={change} /></>}{". Heads by "}<TripSchool asked={asked} change={change} />{"."}
     </p></div>
   );
 }
@@ -100,14 +100,15 @@ function NameForm({ name, onSet }: { name: string; onSet: (name: string) => void
 
 function CraftFact({ asked, change }: Props) {
   const units = useUnits();
-  const craft = craftOf(asked);
-  const speeds = asked.speed_m_s ?? craft.m_s;
+  const { reference: { crafts } } = useChosen();
+  const craft = crafts.find((c) => c.key === asked.craft) ?? crafts[0]!;
+  const speeds = asked.speed_m_s ?? craft.speed_m_s;
   return (
     <Fact label="how you get about" words={`${craft.words}, ${text(speed(speeds, units, 1))}`} source={asked.speed_m_s == null ? "assumed" : "typed"}>
       {(close) => (
         <>
-          <Choice options={CRAFTS.map(({ value, words, note }) => ({ value, words, note }))} value={craft.value} onPick={(value) => { change({ craft: value, speed_m_s: null }); close(); }} />
-          <NumberSheet label={craft.value === "foot" ? "You walk" : "Through the water you make"} scale={speedScale(units)} value={speeds} digits={1} low={0.1} high={25} remedy="what you keep up for an hour"
+          <Choice options={crafts.map((c) => ({ value: c.key, words: c.words, note: craftNote(c, units) }))} value={craft.key} onPick={(value) => { change({ craft: value as TripQuestion["craft"], speed_m_s: null }); close(); }} />
+          <NumberSheet label={craft.key === "foot" ? "You walk" : "Through the water you make"} scale={speedScale(units)} value={speeds} digits={1} low={0.1} high={25} remedy="what you keep up for an hour"
                        onSet={(speed_m_s) => { change({ speed_m_s }); close(); }} onClear={() => { change({ speed_m_s: null }); close(); }} clearWords="back to what is usual" />
         </>
       )}

@@ -19,7 +19,7 @@ import { LivedPart } from "./lived-part";
 import { RoundPicture } from "./round-picture";
 import { Remedies, Stays } from "./stays";
 import { TripSentence } from "./trip-sentence";
-import { hourWords, shutWords, spanWords, tripName } from "./trip-words";
+import { hourOf, hourWords, shutWords, spanWords, tripName } from "./trip-words";
 
 export default function TripView() {
   const missing = useMissing();
@@ -126,7 +126,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
             <Along trip={trip} plan={data} />
             {told && <LivedPart lived={told} plan={data} />}
             <HoursNow plan={data} at={cursor} asked={trip.asked} change={change} />
-            <Cautions plan={data} round={round} />
+            <Cautions plan={data} round={round} asked={trip.asked} />
           </aside>
         )}
       </div>
@@ -159,12 +159,11 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const stays = plan.rounds[0]!.stays;
   if (stays.length === 0) return null;
   const file = (name: string) => `/api/trips/${trip.id}/${name}`;
-  const hour = (clock: string, end = false) => { const [h, m] = clock.split(":").map(Number); return end && h === 0 && m === 0 ? 24 : h! + m! / 60; };
   return (
     <p className="trip-along no-print">
       <button type="button" className="do" onClick={() => {
         const visits = stays.map((s) => ({
-          mark_id: plan.rows[s.row]!.mark_id, date: trip.asked.date, from_hour: hour(s.from_clock), to_hour: hour(s.to_clock, true), fish: trip.asked.fish,
+          mark_id: plan.rows[s.row]!.mark_id, date: trip.asked.date, from_hour: hourOf(s.from_clock), to_hour: hourOf(s.to_clock, true), fish: trip.asked.fish,
           typed_speed_m_s: trip.asked.marks.find((m) => m.mark_id === plan.rows[s.row]!.mark_id)?.typed_speed_m_s ?? null,
         }));
         localStorage.setItem("ilha.pack", JSON.stringify({ visits, asked: null, ticked: [] }));
@@ -177,7 +176,8 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
 
 /** The hour under the cursor at every mark: what it is worth, and why. */
 function HoursNow({ plan, at, asked, change }: { plan: TripPlan; at: number; asked: TripQuestion; change: (patch: Partial<TripQuestion>) => void }) {
-  const { marks } = useChosen();
+  const { marks, reference } = useChosen();
+  const craft = reference.crafts.find((c) => c.key === asked.craft);
   const units = useUnits();
   return (
     <section aria-label="this hour at each mark">
@@ -185,7 +185,7 @@ function HoursNow({ plan, at, asked, change }: { plan: TripPlan; at: number; ask
       <ul className="hours-now">{plan.rows.map((row) => {
         const hour = row.hours.find((h) => h.from_at <= at && at < h.to_at) ?? row.hours[row.hours.length - 1];
         const name = marks.find((m) => m.id === row.mark_id)?.name ?? "a mark that is gone";
-        const shut = row.closed.filter((c) => c.from_at <= at && at < c.to_at).map((c) => shutWords(c.why, asked, units));
+        const shut = row.closed.filter((c) => c.from_at <= at && at < c.to_at).map((c) => shutWords(c.why, asked, craft, units));
         return (
           <li key={row.mark_id}><b>{name}</b>{row.why ? <LeftOut row={row} asked={asked} change={change} />
             : shut.length > 0 ? <> closed: {shut.join("; ")}</> : hour && <> {Math.round(100 * hour.worth)} %: {hourWords(hour, units)}</>}</li>
@@ -208,11 +208,15 @@ function LeftOut({ row, asked, change }: { row: TripMarkRow; asked: TripQuestion
   );
 }
 
-function Cautions({ plan, round }: { plan: TripPlan; round: TripRound }) {
-  const said = [...new Set(round.stays.flatMap((s) => plan.rows[s.row]!.cautions.map((c) => `${c.when.length > 0 ? `${c.when.join(", ")}: ` : ""}${c.says}`)))];
+function Cautions({ plan, round, asked }: { plan: TripPlan; round: TripRound; asked: TripQuestion }) {
+  const { marks } = useChosen();
+  const still = plan.rows.map((row) => marks.find((m) => m.id === row.mark_id)).filter((m) => m && m.flood_to_deg == null).map((m) => m!.name);
+  const said = [...new Set(round.stays.flatMap((s) => plan.rows[s.row]!.cautions))];
   return (
     <div>
       {said.map((words) => <p key={words} className="caution">{words}</p>)}
+      {asked.wind_from_deg == null && (asked.wind_m_s ?? 3) >= 5 && <p className="caution">No way of the wind is said: wind against the stream is not looked for.</p>}
+      {still.length > 0 && asked.craft !== "foot" && <p className="caution">Where the stream runs to is not known at {still.join(", ")}: ways count its water as still.</p>}
       <p className="caution">Ways are taken straight, with the stream of both ends. Look at the water first; tell someone where you are and when you are back. Local rules, forecasts and trained people come first.</p>
     </div>
   );

@@ -2,17 +2,23 @@ import { describe, expect, it } from "vitest";
 import type { Mark, Settings, TripHour, TripQuestion } from "../../api/types";
 import { storedFacts } from "../../features/question/facts";
 import { apart, newTrip } from "../../features/trip/new-trip";
-import { clockOf, flowWords, hourWords, shutWords, spanWords } from "./trip-words";
+import { clockOf, craftNote, flowWords, hourOf, hourWords, shutWords, spanWords } from "./trip-words";
 
 const units = { head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", strength_unit: "kg", temperature_unit: "°C", wind_unit: "m/s" } as const;
 const feet = { ...units, depth_unit: "ft", speed_unit: "kn" } as const;
 const asked = { craft: "kayak", wade_m: 0.9 } as TripQuestion;
+const kayak = { key: "kayak", words: "by kayak", speed_m_s: 1.4, least_depth_m: 0.5, wind_most_m_s: 8 };
 const hour: TripHour = { from_at: 0, to_at: 3, from_clock: "07:00", to_clock: "07:15", worth: 0.45, depth_m: 1.2, stream_m_s: -0.34, sky: "day", spell: [], head: "right", shares: { spell: 0.45 }, closed: [] };
 
 describe("what a trip says", () => {
   it("names what closes a mark in the angler's units", () => {
-    expect(shutWords("shallow", asked, units)).toBe("under 0.5 m: no way over");
-    expect(shutWords("deep", asked, feet)).toBe("over 3.0 ft: too deep to wade");
+    expect(shutWords("shallow", asked, kayak, units)).toBe("under 0.5 m: no way over");
+    expect(shutWords("deep", asked, kayak, feet)).toBe("over 3.0 ft: too deep to wade");
+  });
+
+  it("says of a craft what it wants and stands, in the angler's units", () => {
+    expect(craftNote(kayak, units)).toBe("wants 0.5 m under it; stays in from a wind of 8.0 m/s");
+    expect(craftNote(kayak, { ...feet, wind_unit: "kn" })).toBe("wants 1.6 ft under it; stays in from a wind of 16 kn");
   });
 
   it("says of an hour its water and what takes from it", () => {
@@ -27,6 +33,7 @@ describe("what a trip says", () => {
 
   it("writes spans and clocks as one says them", () => {
     expect([spanWords(48), spanWords(160)]).toEqual(["48 min", "2 h 40"]);
+    expect([hourOf("06:15"), hourOf("00:00"), hourOf("00:00", true)]).toEqual([6.25, 0, 24]);
     expect([clockOf(6.25), clockOf(24)]).toEqual(["06:15", "24:00"]);
     expect([flowWords(0.28, 0.59, units), flowWords(0.3, 0.3, units)]).toEqual(["0.28 to 0.59 m/s", "0.30 m/s"]);
   });

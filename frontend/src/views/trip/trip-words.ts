@@ -1,22 +1,23 @@
 // What a trip says in words: what closes a mark, why an hour is worth so much.
-import { length, speed, text, type Units } from "../../base/units";
-import type { KeptTrip, TripHour, TripQuestion } from "../../api/types";
+import { length, speed, text, wind, type Units } from "../../base/units";
+import type { KeptTrip, Reference, TripHour, TripQuestion } from "../../api/types";
 
-export const CRAFTS: { value: NonNullable<TripQuestion["craft"]>; words: string; note: string; m_s: number; least_m: number }[] = [
-  { value: "foot", words: "on foot", note: "what is off the shore is left out; ways wind, a third longer than straight", m_s: 1.2, least_m: 0 },
-  { value: "kayak", words: "by kayak", note: "floats over half a metre; stays in from wind of 8 m/s", m_s: 1.4, least_m: 0.5 },
-  { value: "boat", words: "by boat", note: "wants 0.8 m under it; stays in from force 6", m_s: 6, least_m: 0.8 },
-];
+type Craft = Reference["crafts"][number];
 
-export const craftOf = (asked: TripQuestion) => CRAFTS.find((c) => c.value === (asked.craft ?? "kayak"))!;
+/** What is to be known of a craft before it is chosen. */
+export function craftNote(craft: Craft, units: Units): string {
+  if (craft.wind_most_m_s == null) return "what lies off the shore is left out; ways wind, a third longer than straight";
+  return `wants ${text(length(craft.least_depth_m, units))} under it; stays in from a wind of ${text(wind(craft.wind_most_m_s, units))}`;
+}
 
-export function shutWords(why: string, asked: TripQuestion, units: Units): string {
+/** craft : the one that is asked. */
+export function shutWords(why: string, asked: TripQuestion, craft: Craft | undefined, units: Units): string {
   const m = (metres: number) => text(length(metres, units, 1));
   return {
-    off: `not reached ${craftOf(asked).words}`, thunder: "thunder: stay off the water", dark: "dark, and no lamp", dry: "dry",
-    shallow: `under ${m(craftOf(asked).least_m)}: no way over`, deep: `over ${m(asked.wade_m ?? 0.9)}: too deep to wade`,
+    off: `not reached ${craft?.words ?? "so"}`, thunder: "thunder: stay off the water", dark: "dark, and no lamp", dry: "dry",
+    shallow: `under ${m(craft?.least_depth_m ?? 0)}: no way over`, deep: `over ${m(asked.wade_m ?? 0.9)}: too deep to wade`,
     "way-back": "the way back is over it", bar: "ebb on swell: stay off", against: "wind against stream: stay off",
-    wind: `too much wind ${craftOf(asked).words}`, swell: "too much swell to stand there",
+    wind: `too much wind ${craft?.words ?? "so"}`, swell: "too much swell to stand there",
   }[why] ?? why;
 }
 
@@ -52,6 +53,12 @@ export function spanWords(minutes: number): string {
 export function clockOf(hour: number): string {
   const minutes = Math.round(hour * 60);
   return `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+}
+
+/** The reverse: a clock of the trip's day as hours, midnight at its end as 24. */
+export function hourOf(clock: string, end = false): number {
+  const [h, m] = clock.split(":").map(Number);
+  return end && h === 0 && m === 0 ? 24 : h! + m! / 60;
 }
 
 export function tripName(trip: KeptTrip, names: (id: number) => string | undefined): string {

@@ -14,6 +14,7 @@ from ilha.core.choose.fish import Fish
 from ilha.core.choose.situation import PLACES
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.tables import read_table
+from ilha.core.tide.tideway import DRY_BELOW
 from ilha.core.trip.ways import Craft
 
 _DATA: dict[str, dict[str, Any]] = read_table("worth.toml")
@@ -100,12 +101,11 @@ def closed(
         "off": np.full(count, not spot.stance),
         "thunder": np.full(count, weather.thunder),
         "dark": np.array([sky == "night" for sky in spot.sky]) & (not lamp),
-        "dry": spot.depth <= 0.1,
+        "dry": spot.depth <= DRY_BELOW,
         "shallow": (spot.standing < craft.least_depth_m) & (afloat and not ashore),
         "deep": (spot.standing > wade_m) & (spot.stance == "wading"),
         "bar": np.zeros(count, dtype=bool), "against": np.zeros(count, dtype=bool),
-        "wind": np.full(count, afloat and weather.wind >= CLOSED[
-            "wind_kayak_m_s" if craft.key == "kayak" else "wind_craft_m_s"]),
+        "wind": np.full(count, weather.wind >= wind_most(craft)),
         "swell": np.full(count, _too_much_swell(spot, weather)),
     }
     if spot.way_back is not None and spot.stance == "wading" and not afloat:
@@ -118,6 +118,13 @@ def closed(
             weather.wind_from_deg, spot.stream, spot.flood_to_deg, spot.ebb_to_deg) & (
             np.abs(spot.stream) >= CLOSED["against_stream_m_s"])
     return {why: np.asarray(when) for why, when in out.items() if np.any(when)}
+
+
+def wind_most(craft: Craft) -> float:
+    """Wind (m/s) from which a craft stays in; inf on foot."""
+    if not craft.drifts:
+        return np.inf
+    return CLOSED["wind_kayak_m_s" if craft.key == "kayak" else "wind_craft_m_s"]
 
 
 def _too_much_swell(spot: Spot, weather: TripWeather) -> bool:

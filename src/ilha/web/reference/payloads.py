@@ -126,11 +126,22 @@ class Elsewhere(Payload):
     url: str
 
 
+class CraftNote(Payload):
+    """How one gets from mark to mark. wind_most_m_s: from which it stays in, null on foot."""
+
+    key: str
+    words: str
+    speed_m_s: float
+    least_depth_m: float
+    wind_most_m_s: float | None
+
+
 class Reference(Payload):
     """What the core knows by name."""
 
     schools: list[SchoolNote]
     stances: list[StanceNote]
+    crafts: list[CraftNote]
     places: list[PlaceNote]
     cautions: list[CautionNote]
     local_first: str

@@ -18,6 +18,8 @@ from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.choose.situation import PLACES
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.tables import STANCES
+from ilha.core.trip.ways import CRAFTS
+from ilha.core.trip.worth import wind_most
 from ilha.desk.books import fish_book
 from ilha.desk.facts_typed import Settings
 from ilha.desk.settings import keep
@@ -28,6 +30,7 @@ from ilha.web.errors import problem
 from ilha.web.look_round import HOME, NotThere
 from ilha.web.reference.payloads import (
     CautionNote,
+    CraftNote,
     Elsewhere,
     FishNote,
     Health,
@@ -56,6 +59,9 @@ def reference() -> Response:
             "key": s.key, "name": s.name, "says": s.says, "scope_limit": s.scope_limit,
             "hangs_count": s.hangs_count, "because": s.because,
         }) for s in SCHOOLS.values()],
+        crafts=[CraftNote(
+            key=key, words=c.words, speed_m_s=c.speed_m_s, least_depth_m=c.least_depth_m,
+            wind_most_m_s=wind_most(c) if c.drifts else None) for key, c in CRAFTS.items()],
         stances=[StanceNote.model_validate({"key": key, **vars(s)}) for key, s in STANCES.items()],
         places=[PlaceNote.model_validate(
             {"kind": key.replace("-", " ")} | {name: row[name] for name in PlaceNote.model_fields

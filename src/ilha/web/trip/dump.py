@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 import numpy as np
 
-from ilha.core.advice.cautions import Weather, runs
+from ilha.core.advice.cautions import runs
 from ilha.core.errors import Flags
 from ilha.core.trip.round import Round
-from ilha.desk.sky import minded, until
+from ilha.desk.sky import until
 from ilha.desk.trip import TripPlan
 from ilha.desk.trip_lived import Lived
 from ilha.desk.trip_marks import PER_STEP, TripPlace
@@ -96,7 +96,7 @@ def _heads(w: _Window, place: TripPlace, first: float, last: float) -> list[dict
             for a, b, row in ends]
 
 
-def _row(w: _Window, place: TripPlace) -> dict[str, Any]:
+def _row(w: _Window, place: TripPlace, cautions: list[str]) -> dict[str, Any]:
     blank = {"mark_id": place.mark["id"], "why": place.why,
              "field": place.field, "stance": place.stance,
              "stream_m_s": [], "depth_m": [], "worth": [], "spells": [], "closed": [],
@@ -104,11 +104,7 @@ def _row(w: _Window, place: TripPlace) -> dict[str, Any]:
              "rigging": "", "retrieve": "", "cautions": []}
     if place.spot is None or place.sky is None or place.at is None or place.closed is None:
         return blank
-    asked, o = w.plan.asked, place.outfit
-    seen = minded(place.at, Weather(asked.wind_m_s, asked.wind_from_deg, asked.swell_m,
-                                    asked.thunder, asked.temperature_c), asked.wade_m)
-    said = [{"says": place.mark["caution"], "when": []}] if place.mark["caution"] else []
-    said += [{"says": c.says, "when": [during.words for during in c.when]} for c in seen.cautions]
+    o = place.outfit
     return blank | {
         "stream_m_s": _rounded(w.of(place.spot.stream)), "depth_m": _rounded(
             w.of(place.spot.depth), 2), "worth": _rounded(w.of(place.worth)),
@@ -119,7 +115,7 @@ def _row(w: _Window, place: TripPlace) -> dict[str, Any]:
                    for span in w.flags(flags)],
         "hours": _hours(w, place),
         "heads": _heads(w, place, w.first / PER_STEP, w.last / PER_STEP),
-        "cautions": said,
+        "cautions": cautions,
     } | ({} if o is None else {
         "plastic_id": int(o.plastic.id), "line_id": int(o.line.id), "rod_id": int(o.rod.id),
         "rigging": o.rigging, "retrieve": o.retrieve})
@@ -147,7 +143,8 @@ def _ticks(row: Flags) -> list[tuple[int, int]]:
     return [(int(a), int(b)) for a, b in edges.reshape(-1, 2)]
 
 
-def trip_plan(trip: KeptTrip, plan: TripPlan) -> p.TripPlan:
+def trip_plan(trip: KeptTrip, plan: TripPlan, cautions: Sequence[list[str]]) -> p.TripPlan:
+    """cautions : of each mark, in the angler's units."""
     w = _Window(plan)
     first = next((place for place in plan.places if place.at is not None), None)
     light: list[dict[str, Any]] = []
@@ -165,11 +162,11 @@ def trip_plan(trip: KeptTrip, plan: TripPlan) -> p.TripPlan:
         "instant_s": plan.span.step_s / PER_STEP,
         "clock": [w.clock(i) for i in range(w.count)], "light": light,
         "turns": [t for t in turns if 0.0 <= t["at"] <= w.count - 1],
-        "rows": [_row(w, place) for place in plan.places],
+        "rows": [_row(w, place, said)
+                 for place, said in zip(plan.places, cautions, strict=True)],
         "rounds": [_round(w, plan, found) for found in plan.rounds],
         "remedies": [{"words": r.words, "change": r.change, "worth_min": round(r.minutes, 1)}
-                     for r in plan.remedies],
-        "apart_min": round(plan.ticks * plan.span.step_s / PER_STEP / 60.0, 1)})
+                     for r in plan.remedies]})
 
 
 def trip_lived(trip: KeptTrip, found: Lived) -> p.TripLived:

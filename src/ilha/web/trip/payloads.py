@@ -66,11 +66,6 @@ class TripHour(TripSpan):
     closed: list[Why]
 
 
-class TripCaution(Payload):
-    says: str
-    when: list[str]
-
-
 class TripMarkRow(Payload):
     """A mark of the trip. why : why it is not counted in; then nothing of it is known."""
 
@@ -90,7 +85,7 @@ class TripMarkRow(Payload):
     rod_id: Id | None
     rigging: str
     retrieve: str
-    cautions: list[TripCaution]
+    cautions: list[str]
 
 
 class TripStay(TripSpan):
@@ -150,7 +145,6 @@ class TripPlan(Payload):
     rows: list[TripMarkRow]
     rounds: list[TripRound]
     remedies: list[TripRemedy]
-    apart_min: float = Field(description="rounds are told apart by so many minutes")
 
 
 class LivedEvent(Payload):

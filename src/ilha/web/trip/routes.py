@@ -6,6 +6,7 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.desk import trip_lived, trip_told, trips
+from ilha.desk.plan import units_of
 from ilha.desk.trip import TripPlan, plan_trip
 from ilha.desk.trip_asked import TripQuestion
 from ilha.formats import trip_files
@@ -51,7 +52,10 @@ def _planned(row_id: int) -> tuple[trips.KeptTrip, TripPlan]:
 
 @bp.get("/trips/<int:row_id>/plan")
 def get_plan(row_id: int) -> Response:
-    return answer(dump.trip_plan(*_planned(row_id)))
+    trip, plan = _planned(row_id)
+    units = units_of(connection())
+    return answer(dump.trip_plan(trip, plan, [
+        trip_told.cautions_of(plan, place, units) for place in plan.places]))
 
 
 def _told(row_id: int) -> tuple[trips.KeptTrip, TripPlan, trip_files.Told]:
