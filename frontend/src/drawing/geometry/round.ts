@@ -47,10 +47,11 @@ export interface LegLabel {
   anchor: "start" | "end";
 }
 
-/** Beside the middle of a way, on the side that has room: out of home to the left, where no head lies. */
+/** Beside the middle of a way, on the side that has room; by home's end at its foot, clear of heads. */
 export function legLabel(from: Point, to: Point, at: Layout): LegLabel {
+  const end = [from, to].find(([, y]) => y === at.home);
+  if (end && end[0] - at.left > 110) return { x: end[0] - 14, y: at.home - 8, anchor: "end" };
   const [x, y] = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
-  const out = from[1] === at.home && x - at.left > 60;
-  const right = !out && at.right - x > 96;
+  const right = at.right - x > 130;
   return { x: x + (right ? 9 : -9), y: y + 4, anchor: right ? "start" : "end" };
 }

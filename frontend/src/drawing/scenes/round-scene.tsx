@@ -136,7 +136,7 @@ function Way({ round, at }: { round: TripRound; at: Layout }) {
       {round.legs.filter((leg) => leg.minutes >= 1).map((leg) => {
         const i = round.legs.indexOf(leg);
         const { x, y, anchor } = legLabel(points[2 * i]!, points[2 * i + 1]!, at);
-        return <text key={i} className="halo small" x={x} y={y} textAnchor={anchor}>{Math.round(leg.minutes)} min{leg.minutes < 0.9 * leg.still_minutes ? ", with the stream" : leg.minutes > 1.1 * leg.still_minutes ? ", against it" : ""}</text>;
+        return <text key={i} className="halo small" x={x} y={y} textAnchor={anchor}>{Math.round(leg.minutes)} min{leg.minutes < 0.9 * leg.still_minutes ? ", with the stream" : leg.minutes > 1.1 * leg.still_minutes ? ", against the stream" : ""}</text>;
       })}
     </g>
   );
