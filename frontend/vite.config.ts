@@ -32,6 +32,8 @@ export default defineConfig({
               // Files that are taken along are no reads: they must not fill the device.
               !url.pathname.includes(".") &&
               url.pathname !== "/api/health" &&
+              // What is taken along is kept by the page itself.
+              url.pathname !== "/api/along" &&
               // What instruments said is no answer of now.
               url.pathname !== "/api/instruments",
             handler: "NetworkFirst",

@@ -13,6 +13,7 @@ import subprocess
 import sys
 import tempfile
 import time
+import zlib
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, datetime
@@ -45,13 +46,17 @@ from ilha.core.move.retrieve import Water, swim  # noqa: E402
 from ilha.core.tide.harmonic import Constants  # noqa: E402
 from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402
+from ilha.desk.along import AlongQuestion, along  # noqa: E402
+from ilha.desk.board import day_of  # noqa: E402
 from ilha.desk.books import box_of, rule_book  # noqa: E402
 from ilha.desk.outfit import ChoiceQuestion  # noqa: E402
+from ilha.desk.taught import taught_here  # noqa: E402
 from ilha.desk.trip import plan_trip  # noqa: E402
 from ilha.desk.trip_asked import Home, TripMark, TripQuestion  # noqa: E402
 from ilha.desk.water import moment, situation_of  # noqa: E402
 from ilha.formats.tide_printed import read  # noqa: E402
 from ilha.store import db  # noqa: E402
+from ilha.web.along.dump import along as along_json  # noqa: E402
 from ilha.web.app import create_app  # noqa: E402
 
 RUNS = 20
@@ -254,6 +259,32 @@ def trip_times() -> dict[str, float]:
             "trip_over_choice": morning / demo_choice_ms()}
 
 
+def along_times() -> dict[str, float]:
+    """What a morning of three marks takes along: one process, bytes as they are kept (gzip), and
+    over one board of a day, a ratio that compares between machines. At each mark two plastics, and
+    held instead of fed."""
+    date = datetime.fromtimestamp(NOW_S + 86400, UTC).date().isoformat()
+    with tempfile.TemporaryDirectory() as folder:
+        conn = db.connect(Path(folder) / "bench.sqlite3")
+        db.migrate(conn)
+        marela.load(conn, NOW_S, log=False)
+        rigs = [{"mark_id": m, "plastic_id": p, "fall": fall} for m in (1, 2, 3)
+                for p, fall in ((5, "fed"), (5, "held"), (4, "fed"))]
+        asked = [AlongQuestion(date=date, line_id=3, rod_id=2, fish="european-seabass",
+                               from_step=36, to_step=72, **rig) for rig in rigs]
+
+        def all_of_it() -> list[bytes]:
+            return [along_json(along(conn, NOW_S, q), [], taught_here(
+                conn, q.mark_id, q.plastic_id)) for q in asked]
+
+        morning = median_ms(lambda: all_of_it(), 3)
+        size = sum(len(zlib.compress(one)) for one in all_of_it())
+        board = median_ms(lambda: day_of(conn, NOW_S, asked[0]).day, 5)
+        conn.close()
+    return {"along_morning_ms": morning, "along_morning_mb": size / 1e6,
+            "along_over_board": morning / len(asked) / board}
+
+
 def retrieve_speedup() -> tuple[float, float]:
     """How many times faster than the chain of the tests, a retrieve for a retrieve, and its error
     there: rms of the share of the cast in the lowest metre."""
@@ -430,7 +461,7 @@ def main() -> int:
     print(f"retrieve_error {error:.3f} of the cast, rms")
     for name, value in {**tide_times(), **log_times(), **log_growth()}.items():
         print(f"{name} {value:.1f} ms")
-    for name, value in trip_times().items():
+    for name, value in {**trip_times(), **along_times()}.items():
         print(f"{name} {value:.1f} {'ms' if name.endswith('ms') else 'x'}")
     speedup, ours = hold_times()
     print(f"hold_us {ours:.2f} us")

@@ -5,12 +5,14 @@ import { Dropdown, Form, Modal } from "react-bootstrap";
 import { Glossary } from "./ui/fact";
 import { ErrorBoundary } from "./ui/error-boundary";
 import { BrowserRouter, NavLink, Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
-import { makeQueryClient } from "./api/client";
+import { answerElsewhere, makeQueryClient } from "./api/client";
 import { dayQuery } from "./api/day";
 import { changed } from "./api/rests";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
 import type { Box, Mark, Settings } from "./api/types";
 import { makeQuery, storedFacts } from "./features/question/facts";
+import { answerAway } from "./features/along/away";
+import { answerOf, daysOf } from "./features/along/kept";
 import { flush, onTaken } from "./features/log/log";
 import { KEY_HELP, useGoKeys, useKeys } from "./base/keys";
 import { useWide } from "./base/use-wide";
@@ -27,6 +29,7 @@ const FirstView = lazy(() => import("./views/first/first-view"));
 const TripView = lazy(() => import("./views/trip/trip-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
+answerElsewhere((request) => answerAway({ daysOf, answerOf }, request));
 
 /** In the order of the bar; ``key`` goes there after g. */
 const VIEWS = [

@@ -3,17 +3,40 @@ import { QueryClient } from "@tanstack/react-query";
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
-export const client = createClient<paths>({ baseUrl: "" });
+type Elsewhere = (request: Request) => Promise<Response | undefined>;
+
+let elsewhere: Elsewhere | null = null;
+
+/** What answers while the server does not: what was taken along on a trip. */
+export function answerElsewhere(answers: Elsewhere): void {
+  elsewhere = answers;
+}
+
+/** The server's answer; while there is none, that of what was taken along. */
+async function asked(request: Request): Promise<Response> {
+  try {
+    return await fetch(request);
+  } catch (error) {
+    if (request.signal.aborted) throw error;
+    const found = await elsewhere?.(request).catch(() => undefined);
+    if (!found) throw error;
+    return found;
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: "", fetch: asked });
 
 /** What the server said was wrong, with the field at fault. */
 export class Refused extends Error {
   readonly field: string | null;
   readonly status: number;
+  readonly code: string;
 
   constructor(problem: components["schemas"]["Problem"]) {
     super(problem.message);
     this.field = problem.field ?? null;
     this.status = problem.status;
+    this.code = problem.code;
   }
 }
 

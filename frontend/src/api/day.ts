@@ -1,11 +1,11 @@
 import { queryOptions } from "@tanstack/react-query";
 import { client, unwrap } from "./client";
-import type { CardQuery, CompareQuery, DayQuery, FitQuery, LidQuery, LidSheetQuery, SeenQuery, TemplateQuery } from "./types";
+import type { CardQuery, CompareQuery, DayBoard, DayQuery, FitQuery, LidQuery, LidSheetQuery, SeenQuery, TemplateQuery } from "./types";
 
 export const dayQuery = (query: DayQuery) =>
   queryOptions({
     queryKey: ["day", query],
-    queryFn: ({ signal }) => unwrap(client.GET("/api/day", { params: { query }, signal })),
+    queryFn: ({ signal }): Promise<DayBoard> => unwrap(client.GET("/api/day", { params: { query }, signal })),
   });
 
 export const compareQuery = (query: CompareQuery) =>

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/along": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Part of a day to take along */
+        get: operations["get_along"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/box": {
         parameters: {
             query?: never;
@@ -1767,6 +1784,93 @@ export interface components {
              */
             wind_to_cast_deg?: number;
         };
+        /**
+         * AlongDay
+         * @description Part of a day. ``board`` is the day's as it was asked, with nothing in its heads' arrays, its
+         *     picks and its plan.
+         */
+        AlongDay: {
+            asked: components["schemas"]["DayQuestion"];
+            /** @description what is asked where nothing is said */
+            assumed: components["schemas"]["DayQuestion"];
+            board: components["schemas"]["DayBoard"];
+            /** Columns */
+            columns: {
+                [key: string]: components["schemas"]["Packed"] | null;
+            };
+            /**
+             * Drawn
+             * @description whole numbers, at the ends and the middle of the factors
+             */
+            drawn: {
+                [key: string]: string;
+            };
+            /**
+             * Drift
+             * @description of a drifting boat, by strength and step; empty where it is fixed
+             */
+            drift: {
+                [key: string]: components["schemas"]["Packed"] | null;
+            };
+            /**
+             * Factors
+             * @description times the predicted stream at which figures are kept
+             */
+            factors: number[];
+            /** From Step */
+            from_step: number;
+            /**
+             * Levels
+             * @description equal parts of the factors, ends counted, at which it is told when a verdict or a pick changes
+             */
+            levels: number;
+            /**
+             * Named
+             * @description whole numbers, packed the same; -1 for none
+             */
+            named: {
+                [key: string]: string;
+            };
+            /**
+             * Points
+             * @description of each that is drawn
+             */
+            points: {
+                [key: string]: number;
+            };
+            reading: components["schemas"]["Reading"];
+            /**
+             * Schools
+             * @description the one that was asked for first
+             */
+            schools: components["schemas"]["AlongSchool"][];
+            /** To Step */
+            to_step: number;
+            /**
+             * Told
+             * @description by school its pick (index of a head; 255: none), then by school and head the verdict and 8 times the limit (255: dry), at each step: base64 bytes of how many values, a full stop, and of each the first level it holds from, and the value
+             */
+            told: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * AlongSchool
+         * @description What one school says, at each strength of the stream.
+         */
+        AlongSchool: {
+            bound: components["schemas"]["Packed"] | null;
+            figure: components["schemas"]["Packed"] | null;
+            /** Key */
+            key: string;
+            /** Limits */
+            limits: components["schemas"]["Limit"][];
+            /**
+             * Plans
+             * @description of the steps, at each strength
+             */
+            plans: components["schemas"]["PlanRun"][][];
+        };
         /** Answerable */
         Answerable: {
             /** Key */
@@ -2544,6 +2648,382 @@ export interface components {
             zone_from_m: number[];
             /** Zone To M */
             zone_to_m: number[];
+        };
+        /**
+         * DayQuestion
+         * @description The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
+        DayQuestion: {
+            /**
+             * Cast M
+             * @default null
+             */
+            cast_m?: number | null;
+            /**
+             * Cast To Current Deg
+             * @description 0 cast down-current, 90 across, 180 up
+             * @default 90
+             */
+            cast_to_current_deg?: number;
+            /**
+             * Change Minutes
+             * @description what one change is worth
+             * @default 30
+             */
+            change_minutes?: number;
+            /**
+             * Clarity
+             * @default stained
+             * @enum {string}
+             */
+            clarity?: "clear" | "stained" | "dirty";
+            /**
+             * Cover
+             * @description null: the mark's own
+             * @default null
+             */
+            cover?: ("none" | "low-weed" | "tall-weed" | "overhang" | "snags") | null;
+            /**
+             * Cover Height M
+             * @description of the weed; the mark's own
+             * @default null
+             */
+            cover_height_m?: number | null;
+            /**
+             * Date
+             * @description local; today
+             * @default null
+             */
+            date?: string | null;
+            /**
+             * Drift Seen M S
+             * @description over the ground, GPS
+             * @default null
+             */
+            drift_seen_m_s?: number | null;
+            /**
+             * Drift Seen Step
+             * @description step at which it was seen
+             * @default 0
+             */
+            drift_seen_step?: number;
+            /**
+             * Dropper M
+             * @default 0.3
+             */
+            dropper_m?: number;
+            /**
+             * Fall
+             * @default fed
+             * @enum {string}
+             */
+            fall?: "fed" | "held" | "fed-then-held";
+            /**
+             * Feed Tension N
+             * @default 0.01
+             */
+            feed_tension_n?: number;
+            /**
+             * Feeding
+             * @description where in the water; null: as the fish does
+             * @default null
+             */
+            feeding?: ("bottom" | "low" | "mid" | "suspended" | "top") | null;
+            /**
+             * Finding
+             * @description still searched for, or found
+             * @default null
+             */
+            finding?: ("search" | "found") | null;
+            /**
+             * Fish
+             * @description its height, where no zone is asked
+             * @default null
+             */
+            fish?: string | null;
+            /**
+             * Fish Kg
+             * @description expected; as usual
+             * @default null
+             */
+            fish_kg?: number | null;
+            /**
+             * Front Head Id
+             * @default null
+             */
+            front_head_id?: number | null;
+            /**
+             * Head Id
+             * @description one that is shown whatever is left of it
+             * @default null
+             */
+            head_id?: number | null;
+            /**
+             * Held M S
+             * @description borne by the weakest head that held there
+             * @default null
+             */
+            held_m_s?: number | null;
+            /**
+             * Leader
+             * @default bites
+             * @enum {string}
+             */
+            leader?: "bites" | "structure";
+            /**
+             * Leader Kind
+             * @default fluorocarbon
+             * @enum {string}
+             */
+            leader_kind?: "braid" | "nylon" | "fluorocarbon";
+            /**
+             * Leader Line M
+             * @description leader between line and rig; 0: tied to the line
+             * @default 0
+             */
+            leader_line_m?: number;
+            /**
+             * Leader Line Mm
+             * @default 0.37
+             */
+            leader_line_mm?: number;
+            /**
+             * Leader M
+             * @default null
+             */
+            leader_m?: number | null;
+            /**
+             * Leader Mm
+             * @default 0.37
+             */
+            leader_mm?: number;
+            /**
+             * Leeway Percent
+             * @description of the wind
+             * @default 3.5000000000000004
+             */
+            leeway_percent?: number;
+            /**
+             * Lift M
+             * @description a three-way rig's sinker wound up off the bottom
+             * @default 1.5
+             */
+            lift_m?: number;
+            /**
+             * Light
+             * @description null: by the sun at that step
+             * @default null
+             */
+            light?: ("bright" | "low" | "night") | null;
+            /** Line Id */
+            line_id: number;
+            /**
+             * Line Least Kg
+             * @description what the line must hold; by fish and cover
+             * @default null
+             */
+            line_least_kg?: number | null;
+            /**
+             * Lowered
+             * @description let down, not cast; by stance and depth
+             * @default null
+             */
+            lowered?: boolean | null;
+            /** Mark Id */
+            mark_id: number;
+            /**
+             * Mood
+             * @default steady
+             * @enum {string}
+             */
+            mood?: "keen" | "steady" | "shy";
+            /**
+             * Nail At
+             * @default nose
+             * @enum {string}
+             */
+            nail_at?: "nose" | "tail";
+            /**
+             * Nail G
+             * @default 0
+             */
+            nail_g?: number;
+            /**
+             * Pests
+             * @default false
+             */
+            pests?: boolean;
+            /** Plastic Id */
+            plastic_id: number;
+            /**
+             * Practical Salinity
+             * @default 35
+             */
+            practical_salinity?: number;
+            /**
+             * Profile
+             * @default seventh-root
+             * @enum {string}
+             */
+            profile?: "seventh-root" | "uniform";
+            /**
+             * Retrieve
+             * @description null: as place, fish and rules have it
+             * @default null
+             */
+            retrieve?: ("drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang") | null;
+            /**
+             * Retrieve Speed M S
+             * @description where it is swum; null: as the retrieve has it
+             * @default null
+             */
+            retrieve_speed_m_s?: number | null;
+            /**
+             * Rigging
+             * @default one
+             * @enum {string}
+             */
+            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+            /**
+             * Rod Id
+             * @default null
+             */
+            rod_id?: number | null;
+            /**
+             * School
+             * @default lightest-practical
+             * @enum {string}
+             */
+            school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+            /**
+             * Shank
+             * @default middle
+             * @enum {string}
+             */
+            shank?: "middle" | "short" | "long";
+            /**
+             * Shelter
+             * @description null: as the mark has it
+             * @default null
+             */
+            shelter?: ("even" | "slow-below" | "jet") | null;
+            /**
+             * Sinker
+             * @default jig
+             * @enum {string}
+             */
+            sinker?: "jig" | "sinker";
+            /**
+             * Sinker G
+             * @default 60
+             */
+            sinker_g?: number;
+            /**
+             * Stance
+             * @default null
+             */
+            stance?: ("wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting") | null;
+            /**
+             * Swell M
+             * @description null: the place's usual one
+             * @default null
+             */
+            swell_m?: number | null;
+            /**
+             * Swell Period S
+             * @default 7
+             */
+            swell_period_s?: number;
+            /**
+             * Swept M S
+             * @description borne by the strongest head swept at typed_speed_step
+             * @default null
+             */
+            swept_m_s?: number | null;
+            /**
+             * Symptom
+             * @default null
+             */
+            symptom?: ("follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks") | null;
+            /**
+             * Temperature C
+             * @default 18
+             */
+            temperature_c?: number;
+            /**
+             * Temperature Trend
+             * @default steady
+             * @enum {string}
+             */
+            temperature_trend?: "falling" | "steady" | "rising";
+            /**
+             * Thunder
+             * @description thunder is forecast or heard
+             * @default false
+             */
+            thunder?: boolean;
+            /**
+             * Tip Height M
+             * @default null
+             */
+            tip_height_m?: number | null;
+            /**
+             * Typed Depth M
+             * @default null
+             */
+            typed_depth_m?: number | null;
+            /**
+             * Typed Depth Step
+             * @description step at which it holds
+             * @default 0
+             */
+            typed_depth_step?: number;
+            /**
+             * Typed Speed M S
+             * @default null
+             */
+            typed_speed_m_s?: number | null;
+            /**
+             * Typed Speed Step
+             * @description step at which it holds
+             * @default 0
+             */
+            typed_speed_step?: number;
+            /**
+             * Wade M
+             * @description water in which one still wades
+             * @default 0.9
+             */
+            wade_m?: number;
+            /**
+             * Wind From Deg
+             * @description from north
+             * @default null
+             */
+            wind_from_deg?: number | null;
+            /**
+             * Wind M S
+             * @default 3
+             */
+            wind_m_s?: number;
+            /**
+             * Wind To Cast Deg
+             * @description 0 from behind, 90 across, 180 in the face; null: by wind_from_deg and the way of the mark's casts, across where one is not known
+             * @default null
+             */
+            wind_to_cast_deg?: number | null;
+            /**
+             * Zone From M
+             * @description null: where the fish feeds, else 0
+             * @default null
+             */
+            zone_from_m?: number | null;
+            /**
+             * Zone To M
+             * @description null: where the fish feeds, else 1
+             * @default null
+             */
+            zone_to_m?: number | null;
         };
         /** Doctor */
         Doctor: {
@@ -5332,6 +5812,16 @@ export interface components {
              */
             wind_m_s?: number;
         };
+        /**
+         * Packed
+         * @description Figures as 16-bit differences along the steps, base64; each times ``scale``.
+         */
+        Packed: {
+            /** Data */
+            data: string;
+            /** Scale */
+            scale: number;
+        };
         /** Part */
         Part: {
             /** Key */
@@ -5739,6 +6229,28 @@ export interface components {
              * @default null
              */
             unit?: ("m" | "ft") | null;
+        };
+        /**
+         * Reading
+         * @description How a current that is typed, or read from heads that held or were swept, is made one of the
+         *     hours: as the server does it.
+         */
+        Reading: {
+            /**
+             * Beyond
+             * @description share beyond a head's bound, where one alone is known
+             */
+            beyond: number;
+            /**
+             * Scale From
+             * @description under this share of the day's strongest nothing scales
+             */
+            scale_from: number;
+            /**
+             * Scale To
+             * @description nor where the strongest would pass so many m/s
+             */
+            scale_to: number;
         };
         /** Reason */
         Reason: {
@@ -7777,6 +8289,105 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get_along: {
+        parameters: {
+            query: {
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
+                cover_height_m?: number;
+                fish?: string;
+                fish_kg?: number;
+                line_least_kg?: number;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
+                swell_m?: number;
+                swell_period_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                plastic_id: number;
+                line_id: number;
+                rod_id?: number;
+                thunder?: boolean;
+                wade_m?: number;
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                front_head_id?: number;
+                sinker_g?: number;
+                dropper_m?: number;
+                lift_m?: number;
+                leader_m?: number;
+                leader_mm?: number;
+                nail_g?: number;
+                nail_at?: "nose" | "tail";
+                change_minutes?: number;
+                head_id?: number;
+                from_step: number;
+                to_step: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlongDay"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_box: {
         parameters: {
             query?: never;

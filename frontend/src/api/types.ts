@@ -24,7 +24,10 @@ export type Plastic = S["Plastic"];
 export type Line = S["Line"];
 export type Rod = S["Rod"];
 export type Reference = S["Reference"];
-export type DayBoard = S["DayBoard"];
+/** along : looked up in what was taken along, of these steps, at so many times the predicted stream. */
+export type DayBoard = S["DayBoard"] & { along?: { from_step: number; to_step: number; factor: number } };
+export type PlanRun = S["PlanRun"];
+export type AlongDay = S["AlongDay"];
 export type HeadDay = S["HeadDay"];
 export type Fit = S["Fit"];
 export type HookFit = S["HookFit"];

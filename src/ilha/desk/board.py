@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -19,9 +20,12 @@ from ilha.core.choose.situation import Situation
 from ilha.core.judge.day import Day, day
 from ilha.core.judge.doubt import Sure
 from ilha.core.judge.schools import FITS_WELL
+from ilha.core.move.cast import Rod
+from ilha.core.move.drift import Drift
 from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
 from ilha.core.tables import HEAD_MATERIALS
+from ilha.core.tide.tideway import Tideway
 from ilha.core.trip.plan import DRY, NONE, Run, change_plan
 from ilha.core.units import kg_from_g, m_from_mm
 from ilha.core.water.conditions import Conditions
@@ -79,22 +83,79 @@ class LeftOut:
 
 
 @dataclass(frozen=True)
+class Judge:
+    """What a day is judged with, whatever its water: outfit, situation, and what the log says."""
+
+    situation: Situation
+    line: lines.Line
+    plastic: Plastic
+    rungs: list[Rung]
+    rod: Rod | None
+    school: str
+    rigging: Rigging
+    parts: list[Part]
+    lines: list[float]
+    slow: list[float]
+    sure: Sure
+
+    def conditions(self, way: Tideway) -> Conditions:
+        """On the day's line, at the depths and streams of ``way``."""
+        return self.situation.conditions(
+            np.asarray(m_from_mm(self.line["diameter_mm"])), depth=way.depth,
+            surface_speed=np.abs(way.stream), density=density_of(self.line["kind"]))
+
+    def day(
+        self, way: Tideway, drifting: Drift | None, *, bare: bool = False, verdicts: bool = False
+    ) -> Day:
+        """The board in that water. drifting : the way of a boat that is not fixed, in it. bare,
+        verdicts : as the core has them."""
+        return day(
+            way, self.conditions(way), self.plastic, [rung.head.head for rung in self.rungs],
+            self.rod, self.school, rigging=self.rigging, parts=self.parts, lines=self.lines,
+            drifting=drifting, bare=bare, slow=self.slow,
+            fit=np.array([rung.fit for rung in self.rungs], dtype=int), sure=self.sure,
+            verdicts=verdicts)
+
+
+@dataclass(frozen=True)
 class DayOfMark:
     """A day as it was judged, and the rows and facts that led to it."""
 
     asked: DayQuestion
     at: Moment
-    situation: Situation
+    judge: Judge
     cond: Conditions
     plastic: plastics.Plastic
-    line: lines.Line
     rod: rods.Rod | None
     rows: list[heads.Head]
     box: Box
-    rungs: list[Rung]
-    day: Day
+    bare: bool
+    """Without what is only drawn."""
     drops: list[int]
     """Of each head on the plastic, drops that were timed."""
+
+    @cached_property
+    def day(self) -> Day:
+        """Judged when it is first asked for.
+
+        Raises
+        ------
+        DomainError
+            Naming the field.
+        """
+        return self.judge.day(self.at.way, self.at.drift, bare=self.bare)
+
+    @property
+    def situation(self) -> Situation:
+        return self.judge.situation
+
+    @property
+    def line(self) -> lines.Line:
+        return self.judge.line
+
+    @property
+    def rungs(self) -> list[Rung]:
+        return self.judge.rungs
 
     @property
     def runs(self) -> list[Run]:
@@ -169,7 +230,7 @@ def plastic_of(box: Box, plastic_id: int) -> int:
 def day_of(
     conn: sqlite3.Connection, now_s: float, asked: DayQuestion, *, bare: bool = False
 ) -> DayOfMark:
-    """Judge the day that was asked for; ``bare`` without what is only drawn.
+    """The day that was asked for, to be judged; ``bare`` without what is only drawn.
 
     Raises
     ------
@@ -183,24 +244,20 @@ def day_of(
     situation = situation_of(conn, at, asked, None)
     box = box_of(conn, with_heads=() if asked.head_id is None else (asked.head_id,))
     rungs = ladder(box, plastic_of(box, row["id"]), situation, rule_book(conn))
-    cond = situation.conditions(
-        np.asarray(m_from_mm(line["diameter_mm"])), depth=at.way.depth,
-        surface_speed=np.abs(at.way.stream), density=density_of(line["kind"]))
     plastic = convert.core_plastic(row)
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
-    result = day(
-        at.way, cond, plastic, [rung.head.head for rung in rungs],
-        None if rod is None else convert.core_rod(rod), asked.school,
-        rigging=_rigging(conn, asked), parts=_nail(asked, plastic),
-        lines=[one.diameter for one in box.lines], drifting=at.drift, bare=bare,
-        slow=[box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
-        fit=np.array([rung.fit for rung in rungs], dtype=int),
-        sure=Sure(at.current_spread, box.timed_of(
+    judge = Judge(
+        situation, line, plastic, rungs, None if rod is None else convert.core_rod(rod),
+        asked.school, _rigging(conn, asked), _nail(asked, plastic),
+        [one.diameter for one in box.lines],
+        [box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
+        Sure(at.current_spread, box.timed_of(
             str(row["id"]), [rung.head.head.id for rung in rungs])))
-    return DayOfMark(asked, at, situation, cond, row, line, rod,
-                     [by_id[rung.head.head.id] for rung in rungs], box, rungs, result,
-                     [0 if (timed := box.timed.get((rung.head.head.id, str(row["id"])))) is None
-                      else timed.drops for rung in rungs])
+    return DayOfMark(
+        asked, at, judge, judge.conditions(at.way), row, rod,
+        [by_id[rung.head.head.id] for rung in rungs], box, bare,
+        [0 if (timed := box.timed.get((rung.head.head.id, str(row["id"])))) is None
+         else timed.drops for rung in rungs])
 
 
 def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -127,7 +128,10 @@ class Moment:
     events: list[tides.Event]
     way: Tideway
     canopy: float
-    drift: Drift | None
+    boat: Boat | None
+    """One that drifts."""
+    profile: Profile
+    """Of the current over the depth."""
     shelter: str
     charted: float
     """Depth (m) below the zero of the tide where the cast lands."""
@@ -141,6 +145,15 @@ class Moment:
     """Last turn (s UTC) of the list that the tide is from; None: it has no end."""
     tide_residual: float | None
     """What a fit leaves (m, root mean square) of what it was made from."""
+
+    @cached_property
+    def drift(self) -> Drift | None:
+        """Of a boat that is not fixed, over the day's steps."""
+        return self.drift_in(self.way)
+
+    def drift_in(self, way: Tideway) -> Drift | None:
+        """The same in other water at this mark."""
+        return None if self.boat is None else drift(self.boat, way.stream, self.profile)
 
     def light_at(self, step: int) -> str:
         """By the sun over the mark."""
@@ -211,11 +224,9 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
     stance = asked.stance or mark["stance"]
     shelter = asked.shelter or mark["shelter"]
     weed = mark["cover_height_m"] if asked.cover_height_m is None else asked.cover_height_m
-    drifts = None
-    if STANCES[stance].drifts:
-        drifts = drift(_boat(asked, mark, way), way.stream,
-                       Profile(asked.profile, weed, shelter))
-    return Moment(mark, span, now_s, stance, here.events, way, weed, drifts, shelter, charted,
+    boat = _boat(asked, mark, way) if STANCES[stance].drifts else None
+    return Moment(mark, span, now_s, stance, here.events, way, weed, boat,
+                  Profile(asked.profile, weed, shelter), shelter, charted,
                   ground, min(CURRENT, current.factor.spread), at_the_rod, here.source,
                   *_reach(conn, mark))
 

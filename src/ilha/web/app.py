@@ -13,6 +13,7 @@ from werkzeug.routing import IntegerConverter, Map
 from ilha.desk import taught
 from ilha.store import db
 from ilha.web import database, errors, farm, security
+from ilha.web.along import routes as along
 from ilha.web.bench import routes as bench
 from ilha.web.box import routes as box
 from ilha.web.choice import routes as choice
@@ -71,7 +72,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     database.register(app)
     farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer, trip, instruments):
+                 trainer, trip, along, instruments):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -37,11 +37,11 @@ HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api
          "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
          "/api/log.csv", "/api/catches.gpx", "/api/log/again", "/api/log/worked",
          "/api/log/learned", "/api/copies/restore", "/api/tides", "/api/streams",
-         "/api/sea-charts", "/api/trainer/waters", "/api/trips")
+         "/api/sea-charts", "/api/trainer/waters", "/api/trips", "/api/along")
 """What computes, or reads or writes very much."""
 KEPT = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/choice",
         "/api/fit", "/api/log/worked", "/api/log/again", "/api/log/learned", "/api/restock",
-        "/api/trips")
+        "/api/trips", "/api/along")
 """Questions (GET) whose answers are kept."""
 BUDGET_S = 120
 """No answer takes longer: its worker is ended. A file of ten seasons, every row looked at, takes

@@ -13,6 +13,7 @@ from ilha.desk import facts_typed as ft
 from ilha.desk import records as r
 from ilha.desk.kinds import KINDS
 from ilha.web import payloads as p
+from ilha.web.along import payloads as al
 from ilha.web.bench import payloads as b
 from ilha.web.box import payloads as g
 from ilha.web.box.dump import SHOWN
@@ -125,6 +126,7 @@ ROUTES = (
     Route("put", "/api/settings", "Save what is chosen", ft.Settings, body=ft.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
           query=d.DayQuestion),
+    Route("get", "/api/along", "Part of a day to take along", al.AlongDay, query=al.AlongQuestion),
     Route("get", "/api/compare", "Two rigs on the same water", compared.Compared,
           query=d.CompareQuestion),
     Route("get", "/api/plan.txt", "The day's change plan as plain text", "text/plain",

@@ -56,7 +56,8 @@ export function useBoard(query: DayQuery): BoardState {
     && (query.date ? good.date === query.date : nowStep(good, now) !== null);
   const board = result.data ?? (same || (!refused && !away) ? good : null) ?? undefined;
   const over = board !== undefined && !query.date && isOver(board, result.dataUpdatedAt / 1000, now);
-  const old = board !== undefined && (over || isOld(board, now));
+  // What was taken along was computed for these hours, whenever that was.
+  const old = board !== undefined && !board.along && (over || isOld(board, now));
   const asked = useRef(0);
   useEffect(() => {
     // Once a minute at most, whatever the server's clock says of its answer.

@@ -22,24 +22,26 @@ export function NoWater({ refused }: { refused: Error | null }) {
   const { mark } = useChosen();
   const { set, facts } = useQuestion();
   const field = refused instanceof Refused ? refused.field : null;
+  const away = refused instanceof Refused && refused.code === "not-along";
   const name = mark?.name ?? "this mark";
   return (
     <div className="no-water">
       {!refused && <p>The water of {name} on this day is not on this device, and the server does not answer. What you log is kept, and its water is filled in at home.</p>}
-      {refused && (
+      {refused && !away && (
         <p>{field === "typed_speed_m_s" ? (mark?.tide_port_id == null ? `${name} has no tide: what do you see?` : `How hard does it run at ${name}?`)
           : field === "date" ? "The tide table does not reach this day." : "No water to draw yet."}</p>
       )}
-      {field === "typed_speed_m_s" && mark?.tide_port_id != null && <AtItsHardest />}
-      {(field === "typed_speed_m_s" || field === "date") && <Seen hasTide={mark?.tide_port_id != null && field !== "date"} />}
+      {!away && field === "typed_speed_m_s" && mark?.tide_port_id != null && <AtItsHardest />}
+      {!away && (field === "typed_speed_m_s" || field === "date") && <Seen hasTide={mark?.tide_port_id != null && field !== "date"} />}
       {field === "date" && (
         <p>
           {facts.date && <button type="button" className="do" onClick={() => set({ date: null })}>Back to today</button>}{" "}
           <Link to="/places">bring the table&apos;s next days</Link>
         </p>
       )}
+      {away && <p>{refused?.message} <Link to="/trip">Open the Day from the trip</Link>, or set it back; what you log is kept.</p>}
       {field === "step" && <p>{refused?.message.replaceAll("`", "")}</p>}
-      {refused && field !== "step" && field !== "date" && field !== "typed_speed_m_s" && <p><Link to="/places">See to {name} under Places</Link></p>}
+      {refused && !away && field !== "step" && field !== "date" && field !== "typed_speed_m_s" && <p><Link to="/places">See to {name} under Places</Link></p>}
       {mark?.caution && <p className="caution">{mark.caution}</p>}
     </div>
   );

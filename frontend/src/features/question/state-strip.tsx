@@ -7,6 +7,8 @@ interface State {
   pending: boolean;
   /** ms; what is shown is older than the moment it stands for */
   old?: number | null;
+  /** it was taken along: of these hours, at so many times the predicted stream */
+  along?: { from: string; to: string; factor: number } | undefined;
   retry: () => void;
 }
 
@@ -18,6 +20,15 @@ export function StateStrip({ state }: { state: State }) {
   const { unsaved } = useQuestion();
   if (state.refused) {
     return <p className="strip strip-refused" role="alert">{plain(state.refused.message)}</p>;
+  }
+  if (state.staleSince !== null && state.along) {
+    const { from, to, factor } = state.along;
+    return (
+      <p className="strip strip-along" role="status">
+        <b>Taken along</b>, computed at {clock(state.staleSince)}, for {from} to {to}{Math.abs(factor - 1) > 0.005 && `; the stream ${factor.toFixed(2)} times the predicted one`}. The server does not answer; what you log is kept.{" "}
+        <button type="button" className="plain" onClick={state.retry}>try again</button>
+      </p>
+    );
   }
   if (state.staleSince !== null) {
     return (

@@ -9,7 +9,7 @@ import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import { ASSUMED } from "../../features/question/facts";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
-import { currentStep, startAt, useStep } from "../../features/question/time";
+import { currentStep, setStep, startAt, useStep } from "../../features/question/time";
 import { headName, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { plannedName, useDayKeys, useDrop } from "./day-hooks";
@@ -57,12 +57,13 @@ function DayOfMark() {
   useStartAtNow(state.board);
   const frame = state.board ? frameAt(state.board, step) : undefined;
   // Asked below, and no fault of anybody's.
-  const asked = state.refused instanceof Refused && state.refused.field === "typed_speed_m_s" && mark?.tide_port_id != null;
+  const asked = state.refused instanceof Refused && (state.refused.code === "not-along" ? !state.board : state.refused.field === "typed_speed_m_s" && mark?.tide_port_id != null);
+  const along = state.board?.along;
   return (
     <div className="day">
       <h1 className="visually-hidden">Day</h1>
       <Sentence board={state.board} frame={frame} />
-      <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null }} />
+      <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null, along: along && { from: state.board!.clock[along.from_step]!, to: state.board!.clock[along.to_step]!, factor: along.factor } }} />
       {state.board && <TideNote board={state.board} />}
       <Aboard board={state.board} />
       {state.board && frame ? (
@@ -123,6 +124,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
   const [planned, setPlanned] = useState(false);
   const [beside, setBeside] = useState(false);
   const wide = useWide();
+  const beyond = board.along && (frame.step < board.along.from_step || frame.step > board.along.to_step) ? board.along : null;
   const showPlan = useCallback(() => setPlanned((was) => !was), []);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
@@ -132,7 +134,9 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
       {dim && <p className="thinking" role="status">Reading the water again: what stands here is the answer of before.</p>}
       <div className="column-side">
         <div className="scene-box">
-          {frame.wet ? (
+          {beyond ? (
+            <NotThen board={board} along={beyond} />
+          ) : frame.wet ? (
             <Scene board={board} frame={frame} mark={mark} plastic={plastic} units={units}
                    zone={zone} chosen={chosen} compared={other}
                    name={(h) => text(headName(heads.get(h.id)!, units))}
@@ -146,10 +150,10 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
             </button>
           )}
         </div>
-        <Figures board={board} frame={frame} chosen={chosen}
+        {!beyond && <Figures board={board} frame={frame} chosen={chosen}
                  row={pick === null ? undefined : heads.get(pick)} units={units} zone={zone}
                  cmPerTurn={facts.reel_cm_per_turn ?? ASSUMED.reel_cm_per_turn}
-                 planned={plannedName(board, frame, heads, units, pick)} />
+                 planned={plannedName(board, frame, heads, units, pick)} />}
         <LogBar board={board} mark={mark} plastic={plastic} units={units} fish={facts.fish}
                 head={heads.get(compared ?? pick ?? -1)} />
         <Minded board={board} frame={frame} mark={mark} units={units} onPlan={showPlan} />
@@ -157,7 +161,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
       <div className="ladder-side">
         {planned && wide ? (
           <PlanPanel board={board} heads={heads} units={units} near={frame.near} onHide={() => setPlanned(false)} />
-        ) : board.heads.length === 0 ? (
+        ) : beyond ? null : board.heads.length === 0 ? (
           <NoHead board={board} />
         ) : (
           <Ladder board={board} frame={frame} heads={heads} units={units}
@@ -165,13 +169,23 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
         )}
         <LeftOut board={board} heads={heads} units={units} />
         <Fished board={board} frame={frame} heads={heads} units={units} />
-        <p className="beside"><button type="button" className="plain" onClick={() => setBeside(true)}>this or that, when?</button></p>
+        {!board.along && <p className="beside"><button type="button" className="plain" onClick={() => setBeside(true)}>this or that, when?</button></p>}
       </div>
       <Rail board={board} frame={frame} heads={heads} units={units} />
       {beside && <CompareSheet board={board} frame={frame} units={units} head_id={pick} other_id={compared} onHide={() => setBeside(false)} />}
       {planned && !wide && (
         <PlanSheet board={board} heads={heads} units={units} near={frame.near} onHide={() => setPlanned(false)} />
       )}
+    </div>
+  );
+}
+
+/** An hour that was not taken along. */
+function NotThen({ board, along }: { board: DayBoard; along: NonNullable<DayBoard["along"]> }) {
+  const [from, to] = [board.clock[along.from_step], board.clock[along.to_step]];
+  return (
+    <div className="column-frame dry">
+      <p>Only {from} to {to} was taken along. <button type="button" className="plain" onClick={() => setStep(along.from_step)}>to {from}</button></p>
     </div>
   );
 }

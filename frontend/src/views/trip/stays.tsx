@@ -5,6 +5,7 @@ import { headName, rangeText, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { startAt } from "../../features/question/time";
+import { asOnTrip } from "../../features/along/take";
 import { clockOf, flowWords, hourOf, shutWords, spanWords } from "./trip-words";
 
 interface Props {
@@ -68,18 +69,14 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
 
 /** The Day or the card of a stay: its mark, date, fish, rig and hours. */
 function Open({ plan, stay, asked, to, words }: { plan: TripPlan; stay: TripStay; asked: TripQuestion; to: string; words: string }) {
-  const { choose, set } = useQuestion();
+  const { choose, set, facts } = useQuestion();
   const go = useNavigate();
   const row = plan.rows[stay.row]!;
   return (
     <button type="button" className="plain" onClick={() => {
-      choose({ mark_id: row.mark_id, school: asked.school ?? "lightest-practical", ...(row.plastic_id ? { plastic_id: row.plastic_id, line_id: row.line_id, rod_id: row.rod_id } : {}) });
-      set({
-        date: asked.date, fish: asked.fish, mood: asked.mood ?? null, zone: null, wind_m_s: asked.wind_m_s ?? null, wind_from_deg: asked.wind_from_deg ?? null, swell_m: asked.swell_m ?? null,
-        // As the trip judged it: nothing of another day's question stays behind.
-        retrieve: (row.retrieve || null) as never, retrieve_speed_m_s: null, lowered: null, cast_m: null, tip_height_m: null, clarity: asked.clarity ?? null, trend: asked.temperature_trend ?? null,
-        pests: asked.pests ?? false, thunder: asked.thunder ?? false, wade_m: asked.wade_m ?? null, wind_to_cast_deg: null, temperature_c: asked.temperature_c ?? null, stance: row.stance as never, hours: [Math.floor(hourOf(stay.from_clock)), Math.min(24, Math.ceil(hourOf(stay.to_clock, true)))],
-      });
+      const then = asOnTrip(row, asked, [Math.floor(hourOf(stay.from_clock)), Math.min(24, Math.ceil(hourOf(stay.to_clock, true)))]);
+      choose(then.settings);
+      set({ ...then.facts, typed: { ...facts.typed, ...then.typed } });
       startAt(hourOf(stay.from_clock) * 6);
       void go(to);
     }}>{words}</button>

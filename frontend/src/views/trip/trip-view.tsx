@@ -16,6 +16,7 @@ import { usePlanTrip } from "../../features/trip/use-plan-trip";
 import { Chips } from "../../ui/chips";
 import { plainWords } from "../../ui/typed";
 import { LivedPart } from "./lived-part";
+import { TakeAlong } from "./take-along";
 import { RoundPicture } from "./round-picture";
 import { Remedies, Stays } from "./stays";
 import { TripSentence } from "./trip-sentence";
@@ -169,6 +170,7 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
         localStorage.setItem("ilha.pack", JSON.stringify({ visits, asked: null, ticked: [] }));
         void go("/box?page=pack");
       }}>pack for it</button>{" "}
+      <TakeAlong trip={trip} plan={plan} />{" "}
       <a href={file("plan.ics")} download>calendar</a>{" · "}<a href={file("route.gpx")} download>route, GPX</a>{" · "}<a href={file("plan.txt")} download>text</a>
     </p>
   );

@@ -238,6 +238,7 @@ def board(
     fit: Indices | None = None,
     lightest_zone: Array | float | None = None,
     sure: Sure = UNSURE,
+    verdicts: bool = False,
 ) -> Board:
     """Judge every head on one plastic, at every time step.
 
@@ -254,6 +255,8 @@ def board(
         all well. One that fits badly is no pick, and nothing is held against it.
     lightest_zone : s in the zone of the lightest rig that does the job, where it is known apart
         from these heads. sure : how far the log has narrowed what is not known.
+    verdicts : they and the picks alone are wanted, which is quicker: windows are NaN, and nothing
+        tells which of those too light would do in less current.
 
     Raises
     ------
@@ -273,7 +276,8 @@ def board(
              if isinstance(rigging, TwoHeads) else None)
     learned = np.ones((len(box), 1)) if slow is None else require(
         "slow", np.asarray(slow, dtype=float).reshape(-1, 1), "", "a factor near 1", above=0.0)
-    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned)
+    f = replace(figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned),
+                bare=verdicts)
     if fit is not None:
         f = replace(f, counts=fit > FITS_BADLY)
     judged = {}
@@ -281,7 +285,8 @@ def board(
     for key, each in SCHOOLS.items():
         judged[key], passed = limits.judge_school(f, each, shape, lightest_zone)
         others = passed if key == school else others
-    low, high, bears = _window(f, chosen, others, shape)
+    none = np.full(shape, np.nan)
+    low, high, bears = (none, none, none) if verdicts else _window(f, chosen, others, shape)
     mass, steps = f.mass, np.zeros(cond.steps)
     # Swum back nothing is felt on each hop: no line is held.
     scope = None if cond.steady else np.broadcast_to(f.holds.scope[1], shape)

@@ -103,11 +103,13 @@ def day(
     slow: Sequence[float] | None = None,
     fit: Indices | None = None,
     sure: Sure = UNSURE,
+    verdicts: bool = False,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
     ``drifting`` the way of a boat that is not fixed.
 
-    bare : the board alone, nothing to draw and no remedies.
+    bare : the board alone, nothing to draw and no remedies. verdicts : no more of it than the
+    board has then.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
     are left out; a day that is dry throughout has no board. slow, fit, sure : as the board has
     them.
@@ -125,9 +127,9 @@ def day(
     if drifting is not None:
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
-    result = board(here, plastic, heads, rod, school, rigging, parts, trace=not bare, slow=slow,
-                   fit=fit, sure=sure)
-    if bare:
+    result = board(here, plastic, heads, rod, school, rigging, parts,
+                   trace=not (bare or verdicts), slow=slow, fit=fit, sure=sure, verdicts=verdicts)
+    if bare or verdicts:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),
                drifting)

@@ -11,10 +11,10 @@ import orjson
 
 from ilha.core.bench.riggings import NAMES
 from ilha.core.choose.retrieves import RETRIEVES
-from ilha.core.judge.day import Day
 from ilha.core.judge.schools import VERDICTS
+from ilha.core.move.drift import Drift
 from ilha.core.move.hold import lowest_height
-from ilha.core.tide.tideway import DRY_BELOW
+from ilha.core.tide.tideway import DRY_BELOW, Tideway
 from ilha.desk import convert
 from ilha.desk.board import DayOfMark, LeftOut, is_dry
 from ilha.desk.clock import STEPS
@@ -40,12 +40,6 @@ def _ground(m: DayOfMark) -> list[dict[str, float]]:
             for x, z in zip(away, deeper, strict=True)]
 
 
-def _swing_fitted(result: Day) -> bool:
-    """Whether the day's held falls stay within what their form was fitted to."""
-    swung = None if result.board is None else result.board.figures.swing
-    return swung is None or bool(np.all(swung.tabled | ~np.isfinite(swung.fall.count)))
-
-
 def _aim(m: DayOfMark) -> str:
     if not m.situation.off_bottom:
         return "bottom"
@@ -54,11 +48,17 @@ def _aim(m: DayOfMark) -> str:
 
 def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
     """The board as JSON, as the payload DayBoard has it."""
+    return orjson.dumps(whole_day(m, left_out, taught) | {"plan": _plan(m), **heads(m)},
+                        option=orjson.OPT_SERIALIZE_NUMPY)
+
+
+def whole_day(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> dict[str, Any]:
+    """All of the board but its heads and its plan."""
     at, way, cond, s = m.at, m.at.way, m.cond, m.situation
     mark, span, asked = at.mark, at.span, m.asked
     now_step = (at.now_s - span.start_s) / span.step_s
     low, high = (np.broadcast_to(v, way.depth.shape) for v in (cond.zone_from, cond.zone_to))
-    return orjson.dumps({
+    return {
         "mark_id": mark["id"], "date": span.date, "time_zone": mark["time_zone"],
         "school": asked.school, "step_s": span.step_s,
         "clock": [span.clock(t) for t in span.times],
@@ -70,8 +70,8 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
             "source": at.tide_source, "until_utc_s": at.tide_until_s,
             "residual_m": at.tide_residual},
         "stance": at.stance, "tip_height_m": float(cond.tip_height),
-        "drift": _drift(m), "cast_m": cond.cast, "fall": cond.fall, "aim": _aim(m),
-        "swing_fitted": _swing_fitted(m.day), "zone_from_m": nullable(low, 2),
+        "drift": drift_in(at.drift, way), "cast_m": cond.cast, "fall": cond.fall, "aim": _aim(m),
+        "zone_from_m": nullable(low, 2),
         "zone_to_m": nullable(high, 2), "needs_kg": round(s.needs_kg, 2),
         "weighs_kg": round(s.weighs_kg, 2), "line_kg": m.line["strength_kg"],
         "retrieve": s.first_retrieve, "retrieve_name": RETRIEVES[s.first_retrieve].name,
@@ -92,8 +92,8 @@ def board(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> bytes:
                    "current": _taught(taught.current),
                    "depth": {"deeper_m": round(taught.depth.deeper, 2),
                              "used": taught.depth.used}},
-        **_minded(m.minded), **_sky(m.sky, span.clock_of), "plan": _plan(m), **heads(m),
-    }, option=orjson.OPT_SERIALIZE_NUMPY)
+        **_minded(m.minded), **_sky(m.sky, span.clock_of),
+    }
 
 
 def _taught(held: Held) -> dict[str, Any]:
@@ -109,12 +109,11 @@ def _profile(m: DayOfMark) -> list[dict[str, float]]:
             for z in PROFILE_HEIGHTS]
 
 
-def _drift(m: DayOfMark) -> dict[str, Any] | None:
-    """Where a drifting boat goes, and the water past its line."""
-    drift = m.at.drift
+def drift_in(drift: Drift | None, way: Tideway) -> dict[str, Any] | None:
+    """Where a drifting boat goes in that water, and the water past its line."""
     if drift is None:
         return None
-    depth = np.maximum(m.at.way.depth, DRY_BELOW)
+    depth = np.maximum(way.depth, DRY_BELOW)
     return {
         "leeway_m_s": round(drift.leeway, 3), "over_ground_m_s": nullable(drift.over_ground, 3),
         "to_deg": None if drift.to_deg is None else nullable(drift.to_deg, 0),

@@ -11,10 +11,11 @@ from ilha.core.bench.riggings import NAMES
 from ilha.core.choose.retrieves import RETRIEVES, touches
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.board import Board
-from ilha.core.judge.day import Traces
+from ilha.core.judge.day import Day, Traces
 from ilha.core.judge.doubt import INPUTS
 from ilha.core.judge.remedy import Remedies
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
+from ilha.core.judge.verdict import Judgement
 from ilha.core.move.cast import is_guess
 from ilha.core.move.glide import OUTCOMES
 from ilha.core.move.payout import rate
@@ -50,14 +51,14 @@ def heads(m: DayOfMark) -> dict[str, Any]:
     b, traces, fixes = result.board, result.traces, result.remedies
     steps = result.tideway.depth.size
     if b is None or traces is None or fixes is None:
-        return {"verdicts": list(VERDICTS), "inputs": list(INPUTS), "limits": [], "line_share": [],
-                "heads": [], "path_share": [], "picks": {key: [None] * steps for key in SCHOOLS}}
+        return legend(result) | {
+            "heads": [], "picks": {key: [None] * steps for key in SCHOOLS}}
     spread = spreader(result.wet, steps)
     ids = np.array([row["id"] for row in m.rows])
     # Numbers stay arrays: the writer knows them, and writes what is not finite as null.
     cells: dict[str, Any] = {
         name: _whole_day(np.broadcast_to(v, b.shape), digits, result.wet, steps)
-        for name, (v, digits) in _columns(b, fixes).items()}
+        for name, (v, digits) in columns(b, fixes).items()}
     named = {"try_head": _named(fixes.weight, ids), "try_shape": _named(fixes.shape, ids),
                 "wait_step": _named(fixes.wait, result.wet), "low_tip": fixes.low_tip.tolist(),
               "doubted": b.doubt.most.tolist()}
@@ -65,7 +66,7 @@ def heads(m: DayOfMark) -> dict[str, Any]:
     rows = []
     for i, row in enumerate(m.rows):
         rows.append({
-            "id": row["id"], **_constants(m, b, i),
+            "id": row["id"], **constants(m, b, i),
             "verdict": spread(b.judgement.water[i].tolist()),
             "decided": spread(b.judgement.water_decided[i].tolist()),
             "eased": spread(b.judgement.eased[i].tolist()),
@@ -73,14 +74,28 @@ def heads(m: DayOfMark) -> dict[str, Any]:
             **{name: spread(values[i]) for name, values in named.items()},
             **{name: _rows(values[i], result.wet, steps) for name, values in drawn.items()},
         })
-    return {
-        "verdicts": list(VERDICTS), "inputs": list(INPUTS),
-        "line_share": nullable(traces.line_share, 5),
-        "path_share": nullable(traces.path_share, 5),
-        "limits": [{"code": item.code, "unit": item.unit} for item in b.judgement.limits],
+    return legend(result) | {
         "heads": rows,
         "picks": {key: spread([int(ids[p]) if p >= 0 else None for p in b.picks[key]])
                   for key in SCHOOLS},
+    }
+
+
+def _swing_fitted(result: Day) -> bool:
+    """Whether the day's held falls stay within what their form was fitted to."""
+    swung = None if result.board is None else result.board.figures.swing
+    return swung is None or bool(np.all(swung.tabled | ~np.isfinite(swung.fall.count)))
+
+
+def legend(result: Day) -> dict[str, Any]:
+    """What the heads' figures and drawings are to be read by."""
+    b, traces = result.board, result.traces
+    return {
+        "verdicts": list(VERDICTS), "inputs": list(INPUTS), "swing_fitted": _swing_fitted(result),
+        "line_share": [] if traces is None else nullable(traces.line_share, 5),
+        "path_share": [] if traces is None else nullable(traces.path_share, 5),
+        "limits": [] if b is None else [
+            {"code": item.code, "unit": item.unit} for item in b.judgement.limits],
     }
 
 
@@ -105,7 +120,7 @@ def _rows(values: Indices, wet: Indices, steps: int) -> Any:
     return out
 
 
-def _constants(m: DayOfMark, b: Board, i: int) -> dict[str, Any]:
+def constants(m: DayOfMark, b: Board, i: int) -> dict[str, Any]:
     """What does not follow the hour."""
     glide, rung = b.glide, m.rungs[i]
     package = np.broadcast_to(b.figures.package, (b.shape[0], 1))[i]
@@ -152,12 +167,20 @@ def shapes(t: Traces) -> dict[str, Array]:
     return {**out, "path_cm": np.moveaxis(np.nan_to_num(path) * 100.0, 0, -1)}
 
 
-def _columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
-    figure, bound = np.zeros(b.shape), np.zeros(b.shape)
-    for i, item in enumerate(b.judgement.limits):
-        here = b.judgement.water_decided == i
-        figure = np.where(here, np.broadcast_to(item.figure, b.shape), figure)
-        bound = np.where(here, np.broadcast_to(item.bound, b.shape), bound)
+def decided_by(j: Judgement, shape: tuple[int, int]) -> tuple[Array, Array]:
+    """Figure and bound of the limit that decided, (H, W)."""
+    figure, bound = np.zeros(shape), np.zeros(shape)
+    for i, item in enumerate(j.limits):
+        here = j.water_decided == i
+        figure = np.where(here, np.broadcast_to(item.figure, shape), figure)
+        bound = np.where(here, np.broadcast_to(item.bound, shape), bound)
+    return figure, bound
+
+
+def columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
+    """The figures of each head and wet step by their name, (H, W), with the digits they are told
+    to."""
+    figure, bound = decided_by(b.judgement, b.shape)
     held, fall = b.holds, b.fall
     out = {
         "figure": (figure, 4), "bound": (bound, 4), "count_s": (b.count, 2),

@@ -1,0 +1,1 @@
+"""Days taken along, on the wire."""

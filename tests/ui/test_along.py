@@ -1,0 +1,109 @@
+"""A trip taken along: planned at home, worked with the server gone, its log brought home."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.ui.conftest import PHONE, Server, axe_clean, fact, set_number
+from tests.ui.test_trip import planned
+
+pytestmark = pytest.mark.browser
+
+
+def take_along(page: Page) -> None:
+    page.get_by_role("button", name="take it along").click()
+    expect(page.locator(".take-along")).to_contain_text(
+        re.compile(r"On this device, \d\.\d MB"), timeout=120_000)
+
+
+def through_the_worker(page: Page) -> None:
+    """Loaded again, once the page is kept by its service worker."""
+    page.wait_for_function("() => navigator.serviceWorker.ready.then(() => true)")
+    page.reload()
+    page.wait_for_function("() => navigator.serviceWorker.controller !== null")
+
+
+def test_a_trip_is_worked_with_the_server_gone(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="allow")  # type: ignore[arg-type]
+    page = context.new_page()
+    planned(page, server)
+    through_the_worker(page)
+    take_along(page)
+    assert server.stop() == 0
+    page.reload()
+    expect(page.locator(".round-way")).to_be_visible()
+    page.get_by_role("button", name="open the Day").first.click()
+    strip = page.locator(".strip-along")
+    expect(strip).to_contain_text("Taken along")
+    expect(strip).to_contain_text("for 06:00 to 12:00")
+    expect(page.locator(".rung.picked")).to_be_visible()
+    axe_clean(page)
+    # Later, the pick and the count follow.
+    page.get_by_role("slider", name="time of day").focus()
+    runs, at = fact(page, "current at the surface"), []
+    for _ in range(4):
+        page.keyboard.press("}")
+        expect(page.locator(".rung.picked")).to_be_visible()
+        at.append(float(re.findall(r"[\d.]+", runs.inner_text())[0]))
+    seen = max(at)
+    for _ in range(3 - at.index(seen)):
+        page.keyboard.press("{")
+    # It runs harder than was thought: typed, and too hard for what was taken along.
+    set_number(page, "current at the surface", f"{1.3 * seen:.2f}")
+    expect(strip).to_contain_text(re.compile(r"the stream 1\.[23]\d times the predicted one"))
+    expect(page.locator(".rung.picked")).to_be_visible()
+    set_number(page, "current at the surface", f"{3 * seen:.2f}")
+    expect(page.locator(".strip-refused")).to_contain_text("0.5 to 1.5 times the predicted")
+    runs.click()
+    page.get_by_role("button", name="back to the predicted stream").click()
+    expect(strip).not_to_contain_text("times the predicted")
+    # Another school is there, too.
+    page.keyboard.press("2")
+    expect(page.locator(".rung.picked")).to_contain_text("bottom contact")
+    page.keyboard.press("1")
+    # What was not taken along is said, and it can be set back.
+    page.get_by_role("button", name=re.compile(r"^and \d+ more")).click()
+    set_number(page, "wind", "9")
+    expect(page.locator(".strip-refused")).to_contain_text("another value of the wind")
+    set_number(page, "wind", "3")
+    expect(page.locator(".strip-refused")).to_be_hidden()
+    page.get_by_role("button", name="log", exact=True).click()
+    page.get_by_role("button", name="fish", exact=True).click()
+    expect(page.locator(".told")).to_contain_text("fish")
+    server.start()
+    expect(page.locator(".strip-along")).to_be_hidden(timeout=40_000)
+    page.get_by_role("link", name="Log").click()
+    expect(page.get_by_text("1 fish").first).to_be_visible()
+    context.close()
+
+
+def test_hours_that_were_not_taken_along_say_so(browser: Browser, server: Server) -> None:
+    context = browser.new_context(service_workers="block")
+    page = context.new_page()
+    planned(page, server)
+    take_along(page)
+    assert server.stop() == 0
+    page.get_by_role("button", name="open the Day").first.click()
+    expect(page.locator(".rung.picked")).to_be_visible()
+    for _ in range(9):
+        page.keyboard.press("}")
+    expect(page.locator(".column-frame")).to_contain_text("Only 06:00 to 12:00 was taken along.")
+    expect(page.locator(".rung")).to_have_count(0)
+    page.get_by_role("button", name="to 06:00").click()
+    expect(page.locator(".rung").first).to_be_visible()
+    context.close()
+    server.start()
+
+
+def test_a_trip_is_taken_off_again_and_a_changed_one_says_so(page: Page, server: Server) -> None:
+    planned(page, server)
+    take_along(page)
+    fact(page, "in the dark").click()
+    page.get_by_role("option", name="in the dark too").click()
+    expect(page.locator(".take-along")).to_contain_text("as it was before its last change")
+    page.get_by_role("button", name="take it off").click()
+    expect(page.get_by_role("button", name="take it along", exact=True)).to_be_visible()
+    expect(page.locator(".take-along")).not_to_contain_text("On this device")
