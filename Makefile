@@ -11,7 +11,7 @@ PY := .venv/bin/python
 SAY = @printf '\033[1m· %s\033[0m\n'
 NPM := scripts/npm
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html \
-         frontend/vite.config.ts frontend/tsconfig.json
+         frontend/vite.config.ts frontend/vite.carry.config.ts frontend/tsconfig.json
 CORE := $(shell find src/ilha -name '*.py' -o -name '*.toml' -o -name '*.sql' | grep -v /dist/)
 
 .PHONY: help demo test setup build lint types contract front unit browser wheel installs notices \

@@ -3,11 +3,20 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import PHONE, Server, axe_clean, fact, set_number
+from tests.ui.conftest import (
+    PHONE,
+    SPRINGS_S,
+    Server,
+    Watch,
+    axe_clean,
+    fact,
+    set_number,
+)
 from tests.ui.test_trip import planned
 
 pytestmark = pytest.mark.browser
@@ -107,3 +116,55 @@ def test_a_trip_is_taken_off_again_and_a_changed_one_says_so(page: Page, server:
     page.get_by_role("button", name="take it off").click()
     expect(page.get_by_role("button", name="take it along", exact=True)).to_be_visible()
     expect(page.locator(".take-along")).not_to_contain_text("On this device")
+
+
+def test_the_trip_as_a_file_is_worked_with_no_network_and_hands_its_log_back_once(
+    browser: Browser, server: Server, tmp_path: Path
+) -> None:
+    context = browser.new_context(accept_downloads=True)
+    page = context.new_page()
+    planned(page, server)
+    with page.expect_download(timeout=120_000) as made:
+        page.get_by_role("button", name="or as a file").click()
+    file = tmp_path / made.value.suggested_filename
+    made.value.save_as(file)
+    assert re.fullmatch(r"ilha-trip-\d{4}-\d\d-\d\d\.html", file.name)
+    assert file.stat().st_size < 4_000_000
+    # No other mark goes into a file that is handed on.
+    assert "Seba Grande" not in file.read_text()
+
+    apart = browser.new_context(accept_downloads=True, viewport=PHONE,  # type: ignore[arg-type]
+                                offline=True)
+    there = apart.new_page()
+    watch = Watch(there)
+    there.clock.install(time=SPRINGS_S + 86400)
+    there.goto(file.as_uri())
+    expect(there.locator(".round-way")).to_be_visible()
+    axe_clean(there)
+    there.get_by_role("button", name="card").first.click()
+    expect(there.locator(".card-sheet h1")).to_be_visible()
+    there.get_by_role("link", name="Trip").click()
+    there.get_by_role("button", name="open the Day").first.click()
+    expect(there.locator(".strip-along")).to_contain_text("In this file")
+    expect(there.locator(".rung.picked")).to_be_visible()
+    there.get_by_role("button", name="log", exact=True).click()
+    there.get_by_role("button", name="fish", exact=True).click()
+    expect(there.locator(".told").first).to_contain_text("fish")
+    there.reload()
+    there.get_by_role("link", name="Log").click()
+    axe_clean(there)
+    with there.expect_download() as back:
+        there.get_by_role("button", name="hand back a file").click()
+    log = tmp_path / "ilha-log.json"
+    back.value.save_as(log)
+    assert watch.said == []
+    assert {url.split(":")[0] for url in watch.asked} <= {"file", "data", "blob"}
+    apart.close()
+
+    for came in ("1 new, 0 changed, 0 as they are", "0 new, 0 changed, 1 as they are"):
+        page.goto(server.url + "log")
+        page.get_by_role("button", name="Your data").click()
+        page.get_by_label("bring in what a trip's file handed back").set_input_files(log)
+        page.get_by_role("button", name="bring them in").click()
+        expect(page.get_by_text(f"Brought in: {came}.")).to_be_visible()
+    context.close()

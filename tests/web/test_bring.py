@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import json
 from io import StringIO
 from pathlib import Path
 from typing import Any
@@ -140,3 +141,23 @@ def test_a_catch_from_another_program_belongs_to_the_nearest_mark(
                         (plotter("36.4", "-21.7", ""), "`time` on line 1 must be a time"),
                         (plotter("nan", "-21.7"), "`lat` on line 1 must be a number")):
         assert words in bring(client, "catches.gpx", text)
+
+
+def test_what_a_trips_file_hands_back_is_taken_once(client: FlaskClient) -> None:
+    event = {"id": "0123456789abcdef", "kind": "fish", "at_utc_s": NOW_S, "mark_id": 1,
+             "mark_name": "Cais Velho", "head_name": "", "plastic_name": "", "colour": "",
+             "fish": "european-seabass", "length_cm": None, "note": "", "retrieve": ""}
+    text = json.dumps({"format": "ilha-log-1", "events": [event]})
+    assert bring(client, "log.json", text) == {"added": 1, "changed": 0, "same": 0}
+    assert bring(client, "log.json", text) == {"added": 0, "changed": 0, "same": 1}
+
+
+@pytest.mark.parametrize(("text", "says"), [
+    ("[]", "`format` must be ilha-log-1"),
+    ('{"format": "ilha-log-1"}', "`format` must be ilha-log-1"),
+    ('{"format": "ilha-log-2", "events": []}', "`format` must be ilha-log-1"),
+    ('{"format": "ilha-log-1", "events": [{"kind": "fish"}]}', "event 1 must be an object with an"),
+    ("{", "must be JSON"),
+])
+def test_what_is_no_such_file_is_refused(client: FlaskClient, text: str, says: str) -> None:
+    assert says in bring(client, "log.json", text)

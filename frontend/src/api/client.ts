@@ -6,15 +6,24 @@ import type { components, paths } from "./schema";
 type Elsewhere = (request: Request) => Promise<Response | undefined>;
 
 let elsewhere: Elsewhere | null = null;
+let inFile = false;
 
 /** What answers while the server does not: what was taken along on a trip. */
 export function answerElsewhere(answers: Elsewhere): void {
   elsewhere = answers;
 }
 
+/** The page is a file of its own: there is no server, and none is asked. */
+export function livesInFile(): void {
+  inFile = true;
+}
+
+export const isInFile = (): boolean => inFile;
+
 /** The server's answer; while there is none, that of what was taken along. */
 async function asked(request: Request): Promise<Response> {
   try {
+    if (inFile) throw new TypeError("a file has no server");
     return await fetch(request);
   } catch (error) {
     if (request.signal.aborted) throw error;
@@ -43,6 +52,8 @@ export class Refused extends Error {
 /** The server could not be reached. What was typed and shown stays. */
 export class Away extends Error {}
 
+const nobody = (): string => inFile ? "This page is a file: only what was taken along is here." : "Ilha's server does not answer.";
+
 interface Answer<T> {
   data?: T;
   error?: components["schemas"]["Problem"];
@@ -53,13 +64,13 @@ export async function unwrap<T>(answer: Promise<Answer<T>>): Promise<T> {
   try {
     got = await answer;
   } catch {
-    throw new Away("Ilha's server does not answer.");
+    throw new Away(nobody());
   }
   if (got.data !== undefined) return got.data;
   if (got.error && typeof got.error === "object" && "message" in got.error) {
     throw new Refused(got.error);
   }
-  throw new Away("Ilha's server does not answer.");
+  throw new Away(nobody());
 }
 
 export function makeQueryClient(): QueryClient {

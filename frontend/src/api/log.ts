@@ -31,4 +31,6 @@ export const againQuery = (query: AgainQuery) => queryOptions({
 
 /** A log or catches kept elsewhere: all of a file or nothing of it. */
 export const bringLog = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/log.csv", { body: { text, try: only_try } }));
+/** What a trip's page handed back. */
+export const bringHandedBack = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/log.json", { body: { text, try: only_try } }));
 export const bringCatches = (text: string, only_try: boolean): Promise<Taken> => unwrap(client.POST("/api/catches.gpx", { body: { text, try: only_try } }));

@@ -5,8 +5,9 @@ import { readFile } from "../base/read-file";
 import { plainWords } from "./typed";
 
 interface Props {
-  href: string;
-  words: string;
+  /** none: it is brought in only */
+  href?: string;
+  words?: string;
   bringWords: string;
   accept: string;
   /** tries a file, or takes it */
@@ -44,7 +45,7 @@ export function FileTools({ href, words, bringWords, accept, bring }: Props) {
   });
   return (
     <div className="file-tools">
-      <a href={href} download>{words}</a>
+      {href && <a href={href} download>{words}</a>}
       <label htmlFor={id} className="file-bring">{bringWords}</label>
       <input id={id} type="file" accept={accept} className="visually-hidden" onChange={(e) => {
         const input = e.target;

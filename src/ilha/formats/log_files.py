@@ -12,6 +12,7 @@ from typing import Any
 from ilha.formats import gpx
 from ilha.formats.fields import FieldError
 from ilha.formats.rows_csv import bare, write
+from ilha.formats.text_in import parsed
 from ilha.formats.tide_csv import instant, rows_under
 
 COLUMNS = ("time_utc", "kind", "mark_name", "head_name", "plastic_name", "colour", "retrieve",
@@ -23,6 +24,9 @@ CATCH = gpx.Extra("catch", frozenset({
     "head_id", "plastic_id"}), frozenset({
         "id", "mark_name", "head_name", "plastic_name", "colour", "retrieve", "fish", "stage",
         "light", "note", "answer"}))
+FORMAT = "ilha-log-1"
+"""What a trip's page hands back: ``{"format": FORMAT, "events": [...]}``, each with the fields of
+the columns and at_utc_s."""
 _WHOLE = ("mark_id", "head_id", "plastic_id")
 
 
@@ -75,6 +79,29 @@ def read_csv(text: str) -> tuple[list[Told], list[str]]:
             continue
         found.append(_identified(line, fields, ",".join(cells), met))
     return found, faults
+
+
+def read_json(text: str) -> tuple[list[Told], list[str]]:
+    """Events that a trip's file hands back (``FORMAT``), and what is wrong by their number.
+
+    Raises
+    ------
+    FieldError
+        For what is no such file.
+    """
+    found = parsed(text)
+    rows = found.get("events") if isinstance(found, dict) else None
+    if not isinstance(found, dict) or found.get("format") != FORMAT or not isinstance(rows, list):
+        raise FieldError("format", f"`format` must be {FORMAT}, with its events: choose the file"
+                                   " that the trip's page handed back")
+    told, faults = [], []
+    for number, row in enumerate(rows, 1):
+        if isinstance(row, dict) and isinstance(row.get("id"), str):
+            told.append(Told(number, {k: v for k, v in row.items() if v is not None}, True))
+        else:
+            faults.append(f"event {number} must be an object with an id: take the file as it was"
+                          " handed back")
+    return told, faults
 
 
 def catches_gpx(events: Sequence[Mapping[str, Any]], places: Mapping[str, tuple[float, float]]

@@ -35,7 +35,7 @@ from ilha.web.errors import problem
 
 HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
          "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
-         "/api/log.csv", "/api/catches.gpx", "/api/log/again", "/api/log/worked",
+         "/api/log.csv", "/api/log.json", "/api/catches.gpx", "/api/log/again", "/api/log/worked",
          "/api/log/learned", "/api/copies/restore", "/api/tides", "/api/streams",
          "/api/sea-charts", "/api/trainer/waters", "/api/trips", "/api/along")
 """What computes, or reads or writes very much."""

@@ -162,6 +162,8 @@ ROUTES = (
     Route("get", "/api/log/again", "When a trip that went well comes round alike", l_.Again,
           query=l_.AgainQuestion),
     Route("post", "/api/log.csv", "The log from CSV, all rows or none", p.Taken, body=p.FileIn),
+    Route("post", "/api/log.json", "The log of a trip's file, all of it or nothing", p.Taken,
+          body=p.FileIn),
     Route("post", "/api/catches.gpx", "Catches from GPX, all or none", p.Taken, body=p.FileIn),
     Route("get", "/api/catches.gpx", "Catches as GPX", "application/gpx+xml"),
     Route("post", "/api/log", "Tell what happened; told twice it is kept once", l_.Kept,

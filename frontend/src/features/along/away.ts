@@ -16,9 +16,15 @@ export interface Stored {
 /** What of a question does not change what is shown of its answer. */
 const IDLE: Record<string, string[]> = { "/api/fit": ["depth_m", "surface_speed_m_s"] };
 
+/** The path begins at /api, wherever the page lies: a file's drive may stand before it. */
+function read(url: string): { pathname: string; searchParams: URLSearchParams } {
+  const { pathname, searchParams } = new URL(url, "http://along");
+  return { pathname: pathname.replace(/^.*?(?=\/api\/)/, ""), searchParams };
+}
+
 /** One question, however its parts are ordered. */
 export function keyOf(url: string): string {
-  const { pathname, searchParams } = new URL(url, "http://along");
+  const { pathname, searchParams } = read(url);
   const parts = [...searchParams].filter(([name]) => !IDLE[pathname]?.includes(name)).sort(([a], [b]) => (a < b ? -1 : 1));
   return `${pathname}?${new URLSearchParams(parts)}`;
 }
@@ -44,7 +50,7 @@ async function dayAway(stored: Stored, search: URLSearchParams): Promise<Respons
 /** An answer without the server; undefined where nothing was taken along for it. */
 export async function answerAway(stored: Stored, request: Request): Promise<Response | undefined> {
   if (request.method !== "GET") return undefined;
-  const { pathname, searchParams } = new URL(request.url);
+  const { pathname, searchParams } = read(request.url);
   if (pathname === "/api/day") return dayAway(stored, searchParams);
   const text = await stored.answerOf(keyOf(request.url));
   return text === null ? undefined : new Response(text, { headers: { "Content-Type": "application/json" } });

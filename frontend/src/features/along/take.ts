@@ -1,6 +1,6 @@
 // What goes along on a trip: the days of its marks, with the rigs that are tied on there and those
 // that are packed besides; and the answers of the views that are opened on the water.
-import type { Box, CardQuery, DayQuery, FitQuery, KeptTrip, Mark, Settings, TripPlan } from "../../api/types";
+import type { Box, CardQuery, DayQuery, FitQuery, KeptTrip, Mark, Settings, TripPlan, TripStay } from "../../api/types";
 import { makeQuery, type Facts } from "../question/facts";
 import { keyOf } from "./away";
 import type { Brought } from "./kept";
@@ -42,6 +42,13 @@ export function asOnTrip(row: TripPlan["rows"][number], asked: KeptTrip["asked"]
   };
 }
 
+const hourOf = (clock: string): number => Number(clock.slice(0, 2)) + Number(clock.slice(3, 5)) / 60;
+
+/** The whole hours in which a stay lies: those of its card. */
+export function hoursOf(stay: Pick<TripStay, "from_clock" | "to_clock">): [number, number] {
+  return [Math.floor(hourOf(stay.from_clock)), Math.min(24, Math.ceil(hourOf(stay.to_clock) || 24))];
+}
+
 /** packed : ids of the plastics that go along besides. swum : retrieves without a fall. */
 export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, facts: Facts, box: Box, marks: Mark[], packed: number[], swum: Set<string>): Asked {
   const rows = plan.rows.filter((row) => row.why === "" && row.plastic_id !== null);
@@ -59,7 +66,8 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
     // Held instead of fed, and the lines of the other marks, with the plastic that is tied on.
     if (!swum.has(row.retrieve)) days.add(url("/api/along", { ...query, fall: "held", ...steps }));
     for (const line_id of new Set(rows.map((r) => r.line_id!))) days.add(url("/api/along", { ...query, line_id, ...steps }));
-    answers.add(url("/api/card", { ...query, from_hour: hours[0], to_hour: hours[1] } satisfies CardQuery));
+    const stays = plan.rounds[0]!.stays.filter((stay) => plan.rows[stay.row] === row).map(hoursOf);
+    for (const [from_hour, to_hour] of [hours, ...stays]) answers.add(url("/api/card", { ...query, from_hour, to_hour } satisfies CardQuery));
     for (const head of new Set(row.heads.map((h) => h.head_id).filter((id) => id !== null))) {
       for (const plastic_id of plastics) answers.add(url("/api/fit", { plastic_id, head_id: head, fish: trip.asked.fish, line_id: query.line_id } satisfies FitQuery));
     }

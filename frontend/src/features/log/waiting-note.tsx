@@ -1,6 +1,7 @@
 // What is on this device and not yet at home: how much waits, and what was refused, to be corrected
 // or dropped.
 import { useState } from "react";
+import { isInFile } from "../../api/client";
 import type { LogEvent } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
 import { KIND_WORDS, at } from "./words";
@@ -14,7 +15,7 @@ export function WaitingNote() {
     <>
       {waiting.told.filter((row) => row.refused).map((row) => <RefusedRow key={row.word} row={row} />)}
       {count > 0 && waiting.said && <p className="told said" role="alert">{count} waiting on this device: {waiting.said}</p>}
-      {count > 0 && waiting.away && <p className="told" role="status">{count} waiting on this device: sent when the server is back, and nothing is lost.</p>}
+      {count > 0 && waiting.away && <p className="told" role="status">{count} waiting on this device: {isInFile() ? "hand them back under Log when you are home." : "sent when the server is back, and nothing is lost."}</p>}
     </>
   );
 }

@@ -1,4 +1,5 @@
 // One strip for what is not as it should be: refused, away, not yet saved.
+import { isInFile } from "../../api/client";
 import { useQuestion } from "./question";
 
 interface State {
@@ -25,8 +26,8 @@ export function StateStrip({ state }: { state: State }) {
     const { from, to, factor } = state.along;
     return (
       <p className="strip strip-along" role="status">
-        <b>Taken along</b>, computed at {clock(state.staleSince)}, for {from} to {to}{Math.abs(factor - 1) > 0.005 && `; the stream ${factor.toFixed(2)} times the predicted one`}. The server does not answer; what you log is kept.{" "}
-        <button type="button" className="plain" onClick={state.retry}>try again</button>
+        <b>{isInFile() ? "In this file" : "Taken along"}</b>, computed at {clock(state.staleSince)}, for {from} to {to}{Math.abs(factor - 1) > 0.005 && `; the stream ${factor.toFixed(2)} times the predicted one`}.{isInFile() ? "" : <> The server does not answer; what you log is kept.{" "}
+        <button type="button" className="plain" onClick={state.retry}>try again</button></>}
       </p>
     );
   }

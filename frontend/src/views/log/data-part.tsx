@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Form } from "react-bootstrap";
-import { bringCatches, bringLog } from "../../api/log";
+import { bringCatches, bringHandedBack, bringLog } from "../../api/log";
 import { allChanged } from "../../api/rests";
 import { FileTools } from "../../ui/file-tools";
 import { CopiesPart } from "./copies-part";
@@ -42,6 +42,7 @@ export function DataPart() {
         <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine</li>
         <li><FileTools href="/api/log.csv" words="the log as CSV, for a spreadsheet" bringWords="bring a log in from CSV" accept=".csv,text/csv" bring={taking(bringLog)} /></li>
         <li><FileTools href="/api/catches.gpx" words="the catches as GPX, for a chart plotter" bringWords="bring catches in from GPX" accept=".gpx,application/gpx+xml" bring={taking(bringCatches)} /></li>
+        <li><FileTools bringWords="bring in what a trip's file handed back" accept=".json,application/json" bring={taking(bringHandedBack)} /></li>
         <li>marks go out and in as GPX under Places, each kind of tackle as CSV under Box</li>
       </ul>
       <h2>Bring a file back</h2>

@@ -5,7 +5,7 @@ import { headName, rangeText, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { startAt } from "../../features/question/time";
-import { asOnTrip } from "../../features/along/take";
+import { asOnTrip, hoursOf } from "../../features/along/take";
 import { clockOf, flowWords, hourOf, shutWords, spanWords } from "./trip-words";
 
 interface Props {
@@ -74,7 +74,7 @@ function Open({ plan, stay, asked, to, words }: { plan: TripPlan; stay: TripStay
   const row = plan.rows[stay.row]!;
   return (
     <button type="button" className="plain" onClick={() => {
-      const then = asOnTrip(row, asked, [Math.floor(hourOf(stay.from_clock)), Math.min(24, Math.ceil(hourOf(stay.to_clock, true)))]);
+      const then = asOnTrip(row, asked, hoursOf(stay));
       choose(then.settings);
       set({ ...then.facts, typed: { ...facts.typed, ...then.typed } });
       startAt(hourOf(stay.from_clock) * 6);

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { KeptTrip, PackList, TripPlan } from "../../api/types";
+import { download, pageOf } from "../../features/along/file";
 import { askedFor, bring } from "../../features/along/take";
 import { dropAlong, keepAlong, takenTrips } from "../../features/along/kept";
 import { dateAt } from "../../features/log/trip-rail";
@@ -22,16 +23,23 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const { data: taken, refetch } = useQuery({ queryKey: ["along"], queryFn: takenTrips, staleTime: 0, networkMode: "always" });
   const mine = taken?.find((one) => one.id === trip.id);
   const asked = JSON.stringify(trip.asked);
-  const take = async () => {
+  const brought = () => {
+    const packed = packedPlastics(queries.getQueriesData<PackList>({ queryKey: ["pack"] }).map(([, list]) => list));
+    const swum = new Set(reference.retrieves.filter((r) => r.steady).map((r) => r.key as string));
+    return bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), (count, of) => setGoing({ count, of }));
+  };
+  const keep = async () => {
+    const found = await brought();
+    const now = Date.now();
+    await keepAlong({ id: trip.id, date: trip.asked.date, asked, at_ms: now }, found, dateAt(now / 1000, plan.time_zone));
+    // Whoever asked for it knows that it should stay.
+    void navigator.storage?.persist?.();
+  };
+  const save = async () => download(await pageOf(trip, plan, await brought()), `ilha-trip-${trip.asked.date}.html`);
+  const take = async (how: () => Promise<void>) => {
     setSaid("");
     try {
-      const packed = packedPlastics(queries.getQueriesData<PackList>({ queryKey: ["pack"] }).map(([, list]) => list));
-      const swum = new Set(reference.retrieves.filter((r) => r.steady).map((r) => r.key as string));
-      const brought = await bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), (count, of) => setGoing({ count, of }));
-      const now = Date.now();
-      await keepAlong({ id: trip.id, date: trip.asked.date, asked, at_ms: now }, brought, dateAt(now / 1000, plan.time_zone));
-      // Whoever asked for it knows that it should stay.
-      void navigator.storage?.persist?.();
+      await how();
     } catch (error) {
       setSaid(`${plainWords(error)} Nothing of it was kept.`);
     } finally {
@@ -42,7 +50,12 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   return (
     <span className="take-along">
       {going ? <span role="status">taking it along: {going.count} of {going.of} <progress max={going.of} value={going.count} /></span>
-        : <button type="button" className="do" onClick={() => void take()}>{mine ? "take it along again" : "take it along"}</button>}
+        : (
+          <>
+            <button type="button" className="do" onClick={() => void take(keep)}>{mine ? "take it along again" : "take it along"}</button>{" "}
+            <button type="button" className="plain" onClick={() => void take(save)}>or as a file</button>
+          </>
+        )}
       {mine && !going && (
         <span className="sheet-note" role="status">{" "}{mine.asked === asked ? "On this device" : "On this device as it was before its last change"}, {(mine.bytes / 1e6).toFixed(1)} MB: opens without the server.{" "}
           <button type="button" className="plain" onClick={() => void dropAlong(trip.id).then(() => refetch())}>take it off</button></span>

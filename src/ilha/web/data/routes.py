@@ -60,6 +60,11 @@ def bring_log() -> Response:
     return _brought(log_files.read_csv)
 
 
+@bp.post("/log.json")
+def bring_handed_back() -> Response:
+    return _brought(log_files.read_json)
+
+
 @bp.post("/catches.gpx")
 def bring_catches() -> Response:
     return _brought(log_files.read_catches)
