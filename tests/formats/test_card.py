@@ -8,8 +8,9 @@ from io import BytesIO
 import pdfplumber
 import pytest
 
-from ilha.formats.card import MM, SHEETS, Card, Row, Size, as_html, as_pdf
+from ilha.formats.card import Card, Row, as_html, as_pdf
 from ilha.formats.plan_text import PlanUnits, Work, spread
+from ilha.formats.sheet import MM, SHEETS, Size
 
 CARD = Card(
     title="Cais <Velho> & Filhos", day="Wednesday 25 November 2026, Atlantic/Azores",

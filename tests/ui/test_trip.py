@@ -207,4 +207,8 @@ def test_afterwards_it_is_told_beside_the_plan(page: Page, server: Server, watch
     page.get_by_role("link", name="Trip").click()
     expect(page.get_by_role("region", name="as it was")).to_contain_text("1 fish")
     expect(page.locator(".round-frame .trip-event.fish")).to_have_count(1)
+    with page.expect_download() as page_of_it:
+        page.get_by_role("link", name="the trip on one page").click()
+    assert page_of_it.value.path().read_bytes().startswith(b"%PDF")
+    axe_clean(page)
     watch.must_be_clean()

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import json
 from datetime import UTC, datetime
+from io import BytesIO
 from pathlib import Path
 from typing import Any
 
 import gpxpy
 import icalendar
 import numpy as np
+import pdfplumber
 import pytest
 from flask.testing import FlaskClient
 
@@ -263,3 +265,109 @@ def test_what_was_lived_stands_beside_what_was_planned(client: FlaskClient) -> N
     assert (first["from_clock"], first["to_clock"]) == ("05:30", "06:50")
     assert first["heads"] == ["head 1", "head 0"]
     assert last["counts"] == {"lost": 1}
+
+
+TODAY = datetime.fromtimestamp(NOW_S, UTC).date().isoformat()
+
+
+def lived_event(n: int, kind: str, at: float, **more: Any) -> dict[str, Any]:
+    return {"id": f"afterwards-{n:04d}", "kind": kind, "at_utc_s": at, "mark_id": 1,
+            "mark_name": "Cais Velho", "head_id": 9, "head_name": "1/4 oz ball", "plastic_id": 5,
+            "plastic_name": "paddle", **more}
+
+
+def test_a_trip_that_is_over_shows_what_was_planned_then(database: Path) -> None:
+    before = create_app(database, now_s=NOW_S).test_client()
+    row = keep(before, 1, 3, date=TODAY)
+    then = before.get(f"/api/trips/{row['id']}/plan").get_json()
+    assert then["planned_utc_s"] is None
+    # The box of afterwards would plan otherwise; the trip was made with that of then.
+    for head in before.get("/api/box").get_json()["heads"][:-1]:
+        assert before.delete(f"/api/heads/{head['id']}").status_code == 200
+    after = create_app(database, now_s=NOW_S + 86400).test_client()
+    found = after.get(f"/api/trips/{row['id']}/plan").get_json()
+    assert found["planned_utc_s"] == NOW_S
+    assert found["rounds"] == then["rounds"]
+    assert found["rows"] == then["rows"]
+    # Asked otherwise it is another trip: nothing was planned of that.
+    after.put(f"/api/trips/{row['id']}", json=row["asked"] | {"craft": "boat"})
+    other = after.get(f"/api/trips/{row['id']}/plan").get_json()
+    assert other["planned_utc_s"] is None
+
+
+def test_what_was_planned_goes_out_and_in_and_what_is_no_plan_is_planned_anew(
+    database: Path
+) -> None:
+    client = create_app(database, now_s=NOW_S).test_client()
+    row = keep(client, 1, date=TODAY)
+    plan_then = client.get(f"/api/trips/{row['id']}/plan").get_json()
+    data = client.get("/api/data.json").get_json()
+    kept = data["tables"]["trips"] if "tables" in data else data["trips"]
+    assert json.loads(kept[0]["planned"])["rounds"] == plan_then["rounds"]
+    assert client.post("/api/data", json=data).status_code == 200
+    kept[0]["planned"] = "[]"
+    assert client.post("/api/data", json=data).status_code == 422
+    kept[0]["planned"] = json.dumps({"rounds": "none"})
+    assert client.post("/api/data", json=data).status_code == 200
+    after = create_app(database, now_s=NOW_S + 86400).test_client()
+    found = after.get(f"/api/trips/{row['id']}/plan").get_json()
+    assert found["planned_utc_s"] is None
+    assert found["rounds"][0]["stays"]
+
+
+def test_what_a_trip_taught_is_told_from_before_to_after(client: FlaskClient) -> None:
+    row = keep(client, 1, 3, date=TODAY)
+    start = client.get(f"/api/trips/{row['id']}/plan").get_json()["start_utc_s"]
+    weeks = [lived_event(n, "drop", start - 86400.0 * (20 + n), count_s=10.0, expected_s=10.0)
+             for n in range(3)]
+    here = [lived_event(10 + n, "drop", start + 600.0 * n, count_s=13.0, expected_s=10.0)
+            for n in range(4)]
+    here += [lived_event(20 + n, "swept", start + 700.0 * n, surface_speed_m_s=0.4,
+                         bears_m_s=0.6) for n in range(3)]
+    later = [lived_event(30, "drop", start + 86400.0 * 2, count_s=20.0, expected_s=10.0)]
+    client.post("/api/log", json={"events": weeks + here + later, "gone": []})
+    taught = client.get(f"/api/trips/{row['id']}/lived").get_json()["taught"]
+    current, count = taught
+    assert (current["mark_id"], current["used"], current["before"]) == (1, 3, 1.0)
+    assert current["after"] > 1.05
+    assert (count["mark_id"], count["head_name"], count["used"]) == (None, "1/4 oz ball", 4)
+    # Until then it fell as computed; now it takes about a fifth longer. What came later is not it.
+    assert count["before"] == pytest.approx(1.0, abs=0.01)
+    assert 1.05 < count["after"] < 1.3
+
+
+def test_a_trip_is_told_on_one_page_and_its_catches_as_waypoints(client: FlaskClient) -> None:
+    row = keep(client, 1, 3, date=TODAY)
+    start = client.get(f"/api/trips/{row['id']}/plan").get_json()["start_utc_s"]
+    client.post("/api/log", json={"events": [
+        lived_event(1, "fish", start + 3600, fish="european-seabass", length_cm=54.0),
+        lived_event(2, "swept", start + 4000, surface_speed_m_s=0.4, bears_m_s=0.6),
+        lived_event(3, "fish", start + 90000, fish="garfish")], "gone": []})
+    for size, width in (("a4", 595.3), ("letter", 612.0)):
+        answer = client.get(f"/api/trips/{row['id']}/told.pdf?size={size}")
+        with pdfplumber.open(BytesIO(answer.get_data())) as pdf:
+            assert len(pdf.pages) == 1
+            assert pdf.pages[0].width == pytest.approx(width, abs=0.1)
+            words = " ".join((pdf.pages[0].extract_text() or "").split())
+    assert "07:00 european seabass, 54 cm, Cais Velho, paddle on 1/4 oz ball" in words
+    assert "The current at Cais Velho is" in words
+    assert "1 fish, 1 swept" in words
+    assert "As it is planned by now." in words
+    assert "nothing logged there" in words
+    assert "Local rules" in words
+    assert client.get(f"/api/trips/{row['id']}/told.pdf?size=a6").status_code == 422
+    gpx = gpxpy.parse(client.get(f"/api/trips/{row['id']}/told.gpx").get_data(as_text=True))
+    assert [w.name for w in gpx.waypoints] == ["european-seabass, 54 cm"]
+
+
+def test_a_page_of_eight_marks_with_long_names_still_fits(client: FlaskClient) -> None:
+    marks = client.get("/api/marks").get_json()["marks"][:8]
+    for mark in marks:
+        body = {k: v for k, v in mark.items() if k != "id"} | {
+            "name": "The long " * 6 + f"reef {mark['id']}"}
+        assert client.put(f"/api/marks/{mark['id']}", json=body).status_code == 200
+    row = keep(client, *[m["id"] for m in marks], date=TODAY, to_hour=20)
+    answer = client.get(f"/api/trips/{row['id']}/told.pdf")
+    assert answer.status_code == 200
+    with pdfplumber.open(BytesIO(answer.get_data())) as pdf:
+        assert len(pdf.pages) == 1

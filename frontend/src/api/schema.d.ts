@@ -1648,6 +1648,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trips/{row_id}/told.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catches of a trip */
+        get: operations["get_trips_told_gpx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{row_id}/told.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A trip told on one page */
+        get: operations["get_trips_told_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weights": {
         parameters: {
             query?: never;
@@ -7606,6 +7640,8 @@ export interface components {
             events: components["schemas"]["LivedEvent"][];
             /** Marks */
             marks: components["schemas"]["LivedMark"][];
+            /** Taught */
+            taught: components["schemas"]["TripTaught"][];
         };
         /**
          * TripMark
@@ -7686,6 +7722,7 @@ export interface components {
         /**
          * TripPlan
          * @description Where to be when. rounds: the best first; its stays empty where nothing is worth going.
+         *     planned_utc_s: null where it was planned just now; of a trip that is over, when it was.
          */
         TripPlan: {
             /** Clock */
@@ -7694,6 +7731,8 @@ export interface components {
             instant_s: number;
             /** Light */
             light: components["schemas"]["TripSky"][];
+            /** Planned Utc S */
+            planned_utc_s: number | null;
             /** Remedies */
             remedies: components["schemas"]["TripRemedy"][];
             /** Rounds */
@@ -7921,6 +7960,28 @@ export interface components {
             to_at: number;
             /** To Clock */
             to_clock: string;
+        };
+        /**
+         * TripTaught
+         * @description A factor on what the model says, before the trip and after it: of the current at a mark, or
+         *     (null) of the count of a head on a plastic.
+         */
+        TripTaught: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            /** Head Name */
+            head_name: string;
+            /** Mark Id */
+            mark_id: number | null;
+            /** Plastic Name */
+            plastic_name: string;
+            /**
+             * Used
+             * @description how much of the trip told of it
+             */
+            used: number;
         };
         /** TripTurn */
         TripTurn: {
@@ -13156,6 +13217,70 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_told_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trips_told_pdf: {
+        parameters: {
+            query?: {
+                size?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description a problem */

@@ -69,6 +69,11 @@ def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> 
 
 
 def catches(conn: sqlite3.Connection) -> str:
-    """Fish as GPX waypoints at their marks."""
+    """All fish as GPX waypoints at their marks."""
+    return catches_of(conn, events.listed(conn))
+
+
+def catches_of(conn: sqlite3.Connection, told: list[events.Event]) -> str:
+    """The fish among some events as GPX waypoints."""
     places = {m["name"]: (m["latitude_deg"], m["longitude_deg"]) for m in marks.listed(conn)}
-    return log_files.catches_gpx(events.listed(conn), places)
+    return log_files.catches_gpx(told, places)

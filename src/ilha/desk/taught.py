@@ -11,6 +11,7 @@ import sqlite3
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
+from math import inf
 
 from ilha.core.log.learning import (
     NOTHING_CURRENT,
@@ -66,12 +67,12 @@ Seen = tuple[float, ...]
 
 
 def _drops(
-    conn: sqlite3.Connection, key: str, row: events.Learned | None
+    conn: sqlite3.Connection, key: str, row: events.Learned | None, until_s: float
 ) -> tuple[list[Seen], list[str]]:
     """Of a pair, without those that told of the depth, or of a slip of the thumb: what is believed,
     and the ids of those that are to be asked about."""
     drops = [drop for drop in events.drops(conn, *_pair(key))
-             if drop["answer"] not in TOLD_OF_ELSE and drop["at_utc_s"] >= _since(row)]
+             if drop["answer"] not in TOLD_OF_ELSE and _since(row) <= drop["at_utc_s"] < until_s]
     far: Iterable[bool] = odd([d["count_s"] for d in drops],
                               [d["expected_s"] for d in drops]) if drops else []
     asked = [bool(f) and d["answer"] is None for d, f in zip(drops, far, strict=True)]
@@ -104,20 +105,28 @@ def seen_of(
 
 
 def _learn(
-    conn: sqlite3.Connection, kind: taught.Kind, key: str, row: events.Learned | None
+    conn: sqlite3.Connection, kind: taught.Kind, key: str, row: events.Learned | None,
+    until_s: float = inf,
 ) -> taught.Taught:
-    """A factor from its events."""
+    """A factor from its events, those before an instant."""
     asked: list[str] = []
     if kind == "sink":
-        told, asked = _drops(conn, key, row)
+        told, asked = _drops(conn, key, row, until_s)
         factor = sink_factor([t[1] for t in told], [t[2] for t in told]) if told else NOTHING_SINK
     else:
-        told = _tried(conn, key, row)
+        told = [seen for seen in _tried(conn, key, row) if seen[0] < until_s]
         factor = current_factor([t[1] for t in told], [t[2] for t in told],
                                 [t[3] > 0.5 for t in told]) if told else NOTHING_CURRENT
     return taught.Taught(
         kind=kind, key=key, value=factor.value, low=factor.low, high=factor.high, used=factor.used,
         left_out=factor.left_out, spread=factor.spread, asked=json.dumps(asked))
+
+
+def learned_until(
+    conn: sqlite3.Connection, kind: taught.Kind, key: str, until_s: float
+) -> taught.Taught:
+    """What a factor was, or would have been, by what was told of it before an instant."""
+    return _learn(conn, kind, key, _held(conn, kind).get(key), until_s)
 
 
 def _keys(conn: sqlite3.Connection, kind: taught.Kind, rows: dict[str, events.Learned]) -> set[str]:

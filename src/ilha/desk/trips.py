@@ -6,6 +6,7 @@ import sqlite3
 from dataclasses import dataclass
 
 from ilha.desk.changes import whole
+from ilha.desk.clock import Span, span_of
 from ilha.desk.errors import found
 from ilha.desk.trip_asked import TripQuestion
 from ilha.formats.fields import FieldError
@@ -16,12 +17,13 @@ from ilha.store import marks, removed, trips
 @dataclass(frozen=True)
 class KeptTrip:
     """A trip as it is kept. gone : marks it named that are no longer there. changed : s since 1970
-    UTC."""
+    UTC. planned : what was planned of it, as JSON; None where nothing was."""
 
     id: int
     asked: TripQuestion
     gone: int
     changed: float
+    planned: str | None = None
 
 
 def asked_of(row: trips.Trip) -> TripQuestion:
@@ -35,7 +37,7 @@ def kept(conn: sqlite3.Connection, row: trips.Trip) -> KeptTrip:
     there = [one for one in asked.marks if one.mark_id in here]
     return KeptTrip(row["id"], asked.model_copy(update={
         "marks": there, "holds": [h for h in asked.holds if h.mark_id in here]}),
-        len(asked.marks) - len(there), row["changed_utc_s"])
+        len(asked.marks) - len(there), row["changed_utc_s"], row["planned"])
 
 
 def listed(conn: sqlite3.Connection) -> list[KeptTrip]:
@@ -62,6 +64,32 @@ def _there(conn: sqlite3.Connection, asked: TripQuestion) -> None:
             where = f"marks[{i}].mark_id"
             raise FieldError(where, f"`{where}` {mark.mark_id} is no mark: choose one that is"
                                     " there")
+
+
+def span(conn: sqlite3.Connection, trip: KeptTrip, now_s: float) -> Span:
+    """The day of a trip, by the clock of its marks."""
+    here = {mark["id"]: mark for mark in marks.listed(conn)}
+    zone = here[trip.asked.marks[0].mark_id]["time_zone"] if trip.asked.marks else "UTC"
+    return span_of(trip.asked.date, zone, now_s)
+
+
+def hours(day: Span, trip: KeptTrip) -> tuple[float, float]:
+    """When a trip begins and ends, s since 1970 UTC."""
+    first, last = (day.start_s + day.step_s * day.at_clock(hour)
+                   for hour in (trip.asked.from_hour, trip.asked.to_hour))
+    return first, last
+
+
+def over(conn: sqlite3.Connection, trip: KeptTrip, now_s: float) -> bool:
+    """Whether its hours lie behind: what is planned of it now is no plan any more."""
+    return now_s > hours(span(conn, trip, now_s), trip)[1]
+
+
+def keep_plan(conn: sqlite3.Connection, trip: KeptTrip, planned: str) -> None:
+    """Keep what was planned of a trip, where it is another plan than the one that is kept."""
+    if planned != trip.planned:
+        with whole(conn, "trip"):
+            trips.plan(conn, trip.id, planned)
 
 
 def add(conn: sqlite3.Connection, asked: TripQuestion, now_s: float) -> KeptTrip:

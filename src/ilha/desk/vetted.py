@@ -25,7 +25,7 @@ from ilha.desk.sea_charts import shapes_of
 from ilha.desk.trainer import CODES
 from ilha.desk.trips import asked_of
 from ilha.formats.fields import FieldError, first_error
-from ilha.formats.text_in import as_typed, one_line
+from ilha.formats.text_in import as_typed, one_line, parsed
 from ilha.store import (
     events,
     everything,
@@ -137,6 +137,8 @@ def _trip(row: trips.Trip) -> None:
     asked.check()
     if asked.date != row["date"]:
         raise FieldError("date", f"`date` {row['date']} is not that of what was asked")
+    if row["planned"] is not None and not isinstance(parsed(row["planned"]), dict):
+        raise FieldError("planned", "`planned` must be a plan: leave it out, it is planned anew")
 
 
 def _stream(conn: sqlite3.Connection, row: streams.Stream) -> None:

@@ -8,17 +8,8 @@ from __future__ import annotations
 
 from base64 import b64encode
 from dataclasses import dataclass
-from importlib.resources import files
-from io import BytesIO
-from typing import Any, Literal
 
-Size = Literal["a6", "letter"]
-MM = 72.0 / 25.4
-SHEETS: dict[str, tuple[float, float, float]] = {
-    "a6": (105.0, 148.0, 6.0), "letter": (215.9, 279.4, 16.0)}
-"""Width, height and margin, mm: ISO 216; ANSI/ASME Y14.1 size A (8.5 by 11 in)."""
-FONTS = ("figures", "figures-bold", "words", "words-italic")
-INK, SEA, ACCENT, NIGHT = "#22201c", "#2d5f6b", "#b3471d", "#d9d4c8"
+from ilha.formats.sheet import ACCENT, INK, NIGHT, SEA, SHEETS, Pen, Size, font_bytes, one_page
 
 
 @dataclass(frozen=True)
@@ -52,11 +43,6 @@ class Card:
     hours: list[tuple[float, str]]
 
 
-def font_bytes(name: str) -> bytes:
-    """A font of the sheets, TTF."""
-    return files("ilha.formats").joinpath(f"fonts/{name}.ttf").read_bytes()
-
-
 def as_html(card: Card, size: Size) -> str:
     """A page that needs nothing else: it opens and prints without Ilha."""
     from jinja2 import Environment, PackageLoader
@@ -72,44 +58,6 @@ def as_html(card: Card, size: Size) -> str:
                                                                    "words")})
 
 
-class _Pen:
-    """Writes down a page of a scale; ``y`` is the distance from the top, pt."""
-
-    def __init__(self, canvas: Any, size: Size, scale: float) -> None:
-        width, height, margin = (v * MM for v in SHEETS[size])
-        self.canvas, self.scale = canvas, scale
-        self.left, self.top, self.y = margin, height - margin, 0.0
-        self.width, self.room = width - 2.0 * margin, height - 2.0 * margin
-
-    def wrapped(self, text: str, font: str, points: float, x: float = 0.0, ink: str = INK) -> None:
-        """Lines of text from ``x`` to the right edge."""
-        from reportlab.lib.utils import simpleSplit
-
-        points *= self.scale
-        for line in simpleSplit(text, font, points, self.width - x):
-            self.y += 1.22 * points
-            self.at(line, font, points, x, ink)
-
-    def at(self, text: str, font: str, points: float, x: float, ink: str = INK) -> float:
-        """One line on the height that is reached; returns where it ends."""
-        self.canvas.setFillColor(ink)
-        self.canvas.setFont(font, points)
-        self.canvas.drawString(self.left + x, self.top - self.y, text)
-        return float(x + self.canvas.stringWidth(text, font, points))
-
-    def rule(self) -> None:
-        self.y += 3.5 * self.scale
-        self.canvas.setStrokeColor(INK)
-        self.canvas.setLineWidth(0.35)
-        self.canvas.line(self.left, self.top - self.y, self.left + self.width, self.top - self.y)
-        self.y += 0.5 * self.scale
-
-
-LARGEST = {"a6": 1.3, "letter": 2.3}
-"""Of the type, over that of the sizes given below."""
-LEAST_SHARE = 0.35
-
-
 def as_pdf(card: Card, size: Size) -> bytes:
     """One page, its type as large as the sheet allows.
 
@@ -118,32 +66,10 @@ def as_pdf(card: Card, size: Size) -> bytes:
     ValueError
         If the day does not fit on one page at about a third of the largest type.
     """
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-    from reportlab.pdfgen.canvas import Canvas
-
-    for name in FONTS:
-        pdfmetrics.registerFont(TTFont(name, BytesIO(font_bytes(name))))
-    width, height, _ = SHEETS[size]
-    scale = LARGEST[size]
-    least = LEAST_SHARE * scale
-    while scale >= least:
-        out = BytesIO()
-        canvas = Canvas(out, pagesize=(width * MM, height * MM), invariant=1,
-                        initialFontName="words")
-        canvas.setTitle(f"{card.title}, {card.day}")
-        canvas.setViewerPreference("PrintScaling", "None")
-        pen = _Pen(canvas, size, scale)
-        _draw(pen, card)
-        if pen.y <= pen.room:
-            canvas.showPage()
-            canvas.save()
-            return out.getvalue()
-        scale *= 0.96
-    raise ValueError("the day does not fit on one page")
+    return one_page(f"{card.title}, {card.day}", size, lambda pen: _draw(pen, card))
 
 
-def _draw(pen: _Pen, card: Card) -> None:
+def _draw(pen: Pen, card: Card) -> None:
     pen.wrapped(card.title, "words", 14.0)
     pen.wrapped(card.day, "figures", 8.6)
     pen.wrapped(" · ".join(card.facts), "words", 6.8)
@@ -160,7 +86,7 @@ def _draw(pen: _Pen, card: Card) -> None:
     pen.wrapped(card.note, "words", 5.8)
 
 
-def _row(pen: _Pen, row: Row) -> None:
+def _row(pen: Pen, row: Row) -> None:
     pen.rule()
     s = pen.scale
     pen.y += 12.0 * s
@@ -172,7 +98,7 @@ def _row(pen: _Pen, row: Row) -> None:
         pen.wrapped("; ".join(row.work), "words", 7.6)
 
 
-def _tide(pen: _Pen, card: Card) -> None:
+def _tide(pen: Pen, card: Card) -> None:
     """Height through the span, nights behind it, the heads under it; the height is not to scale."""
     canvas, s = pen.canvas, pen.scale
     pen.y += 5.0 * s

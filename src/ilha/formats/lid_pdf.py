@@ -10,7 +10,7 @@ import numpy as np
 
 from ilha.core.errors import Array, Flags
 from ilha.core.units import feet, knots
-from ilha.formats.card import ACCENT, FONTS, INK, MM, font_bytes
+from ilha.formats.sheet import ACCENT, FONTS, INK, MM, font_bytes
 
 TONES = ("#efe6d0", "#dccda6", "#c8b583", "#b49c62")
 LEFT, RIGHT, TOP, FOOT = 9.0, 2.0, 7.0, 8.0

@@ -10,7 +10,7 @@ import numpy as np
 
 from ilha.core.rig.outline import Outline
 from ilha.core.units import mm_from_m
-from ilha.formats.card import ACCENT, INK, MM, font_bytes
+from ilha.formats.sheet import ACCENT, INK, MM, font_bytes
 
 Paper = Literal["a4", "letter"]
 PAPERS: dict[str, tuple[float, float]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}

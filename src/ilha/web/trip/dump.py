@@ -158,7 +158,8 @@ def trip_plan(trip: KeptTrip, plan: TripPlan, cautions: Sequence[list[str]]) -> 
                   "clock": plan.span.clock(e["time_utc_s"]), "kind": e["kind"]}
                  for e in first.at.events]
     return p.TripPlan.model_validate({
-        "trip": kept(trip), "time_zone": str(plan.span.zone), "start_utc_s": plan.time(0),
+        "planned_utc_s": None, "trip": kept(trip), "time_zone": str(plan.span.zone),
+        "start_utc_s": plan.time(0),
         "instant_s": plan.span.step_s / PER_STEP,
         "clock": [w.clock(i) for i in range(w.count)], "light": light,
         "turns": [t for t in turns if 0.0 <= t["at"] <= w.count - 1],
@@ -186,4 +187,6 @@ def trip_lived(trip: KeptTrip, found: Lived) -> p.TripLived:
         "marks": [{"mark_id": one.mark_id, "from_clock": clock(one.first),
                    "to_clock": clock(one.last), "counts": one.counts, "heads": one.heads}
                   for one in found.marks],
-        "elsewhere": found.elsewhere})
+        "elsewhere": found.elsewhere, "taught": [{
+            **vars(one), "before": round(one.before, 3), "after": round(one.after, 3)}
+            for one in found.taught]})

@@ -133,7 +133,10 @@ class TripTurn(Payload):
 
 
 class TripPlan(Payload):
-    """Where to be when. rounds: the best first; its stays empty where nothing is worth going."""
+    """Where to be when. rounds: the best first; its stays empty where nothing is worth going.
+    planned_utc_s: null where it was planned just now; of a trip that is over, when it was."""
+
+    planned_utc_s: float | None
 
     trip: KeptTrip
     time_zone: str
@@ -145,6 +148,12 @@ class TripPlan(Payload):
     rows: list[TripMarkRow]
     rounds: list[TripRound]
     remedies: list[TripRemedy]
+
+
+class SheetAsked(Payload):
+    """On what paper."""
+
+    size: Literal["a4", "letter"] = "a4"
 
 
 class LivedEvent(Payload):
@@ -169,12 +178,25 @@ class LivedMark(Payload):
     heads: list[str]
 
 
+class TripTaught(Payload):
+    """A factor on what the model says, before the trip and after it: of the current at a mark, or
+    (null) of the count of a head on a plastic."""
+
+    mark_id: Id | None
+    head_name: str
+    plastic_name: str
+    before: float
+    after: float
+    used: int = Field(description="how much of the trip told of it")
+
+
 class TripLived(Payload):
     """A trip as the log has it, its rows as the plan has them."""
 
     events: list[LivedEvent]
     marks: list[LivedMark]
     elsewhere: int = Field(description="things that happened then at other marks")
+    taught: list[TripTaught]
 
 
-__all__ = ["KeptTrip", "TripLived", "TripPlan", "TripQuestion", "Trips"]
+__all__ = ["KeptTrip", "SheetAsked", "TripLived", "TripPlan", "TripQuestion", "Trips"]
