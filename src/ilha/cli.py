@@ -213,7 +213,8 @@ def _serve(args: argparse.Namespace) -> int:
         print(error, file=sys.stderr)
         return 2
     return serve(_database(args), port=args.port, workers=args.workers, demo=args.demo,
-                 tide_service=service, empty_log=args.empty_log, instruments=args.instruments)
+                 tide_service=service, empty_log=args.empty_log, instruments=args.instruments,
+                 share_port=args.share)
 
 
 def _tide_service(args: argparse.Namespace) -> int:
@@ -293,14 +294,14 @@ def parser() -> argparse.ArgumentParser:
     serve = commands.add_parser("serve", help="start the application on this machine")
     serve.add_argument("--database", help=f"{_WHERE}, made if it is missing")
     serve.add_argument("--port", type=_port, default=8417, help="0 takes any free port (8417)")
-    serve.add_argument("--workers", type=_workers, default=0,
-                       help="processes that compute (one a core, four at most)")
-    serve.add_argument("--demo", action="store_true",
-                       help="with the Marela demo data, in a database of its own")
+    serve.add_argument("--workers", type=_workers, default=0, help="that compute (one a core)")
+    serve.add_argument("--demo", action="store_true", help="Marela, in a database of its own")
     serve.add_argument("--empty-log", action="store_true", help="the demo data without its trips")
     serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
     serve.add_argument("--instruments", help="NMEA 0183 from tcp:HOST:PORT, udp:PORT,"
                                              " serial:DEVICE or file:PATH (none)")
+    serve.add_argument("--share", nargs="?", const=8443, type=_port, metavar="PORT",
+                       help="let paired phones of the home network in, over TLS (off; at 8443)")
     serve.set_defaults(run=_serve)
     service = commands.add_parser("tide-service", help="start a simulated tide service")
     service.add_argument("--port", type=_port, default=8418, help="0 takes any free port")

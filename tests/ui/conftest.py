@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import re
 import signal
+import socket
 import tempfile
 import time
 from collections.abc import Iterator
@@ -40,13 +41,21 @@ def forks() -> Forks:
     return Forks()
 
 
+def free_port() -> int:
+    with socket.socket() as one:
+        one.bind(("127.0.0.1", 0))
+        return int(one.getsockname()[1])
+
+
 class Server:
     """``ilha serve --demo`` as its own process, that can go away and come back."""
 
     def __init__(self, database: Path, now_s: int | None = None, demo: bool = True,
                  tide_service: str | None = None, log: bool = False,
-                 instruments: str | None = None) -> None:
-        self.log, self.instruments = log, instruments
+                 instruments: str | None = None, share: bool = False) -> None:
+        self.log, self.instruments, self.share = log, instruments, share
+        # One that can be taken again after a restart, which one of the system's choice cannot.
+        self.share_port = free_port() if share else 0
         self.database, self.port, self.now_s, self.demo = database, 0, now_s, demo
         self.tide_service = tide_service
         # Not beside the database: its folder may be for the command to make.
@@ -60,7 +69,8 @@ class Server:
             ["serve", "--database", str(self.database), "--port", str(self.port),
              *(["--demo"] if self.demo else []), *([] if self.log else ["--empty-log"]),
              *(["--tide-service", self.tide_service] if self.tide_service else []),
-             *(["--instruments", self.instruments] if self.instruments else [])],
+             *(["--instruments", self.instruments] if self.instruments else []),
+             *(["--share", str(self.share_port)] if self.share else [])],
             {"ILHA_NOW_S": "" if self.now_s is None else str(self.now_s)}, self.said)
         self.port = self._port()
 

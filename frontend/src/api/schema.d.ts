@@ -329,6 +329,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Devices that are let in from the home network */
+        get: operations["get_devices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A code that pairs one */
+        post: operations["post_devices_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name a device */
+        put: operations["put_devices"];
+        post?: never;
+        /** Let a device in no more */
+        delete: operations["delete_devices"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fish": {
         parameters: {
             query?: never;
@@ -3075,6 +3127,11 @@ export interface components {
              * @default null
              */
             zone_to_m?: number | null;
+        };
+        /** DeviceName */
+        DeviceName: {
+            /** Name */
+            name: string;
         };
         /** Doctor */
         Doctor: {
@@ -5872,6 +5929,55 @@ export interface components {
             data: string;
             /** Scale */
             scale: number;
+        };
+        /**
+         * PairedDevice
+         * @description A device that is let in. seen_utc_s: to the hour.
+         */
+        PairedDevice: {
+            /** Id */
+            id: string;
+            /** Made Utc S */
+            made_utc_s: number;
+            /** Name */
+            name: string;
+            /** Seen Utc S */
+            seen_utc_s: number;
+        };
+        /**
+         * PairedDevices
+         * @description on: whether the home network is listened to. fingerprint: of the authority that phones are
+         *     asked to trust, SHA-256; addresses: where a phone finds it, the likeliest first.
+         */
+        PairedDevices: {
+            /** Addresses */
+            addresses: string[];
+            /** Devices */
+            devices: components["schemas"]["PairedDevice"][];
+            /** Fingerprint */
+            fingerprint: string;
+            /** On */
+            on: boolean;
+        };
+        /**
+         * PairingCode
+         * @description Pairs one device, once.
+         */
+        PairingCode: {
+            /**
+             * Address
+             * @description with the code in it
+             */
+            address: string;
+            /** Code */
+            code: string;
+            /**
+             * Qr Svg
+             * @description the same as a picture
+             */
+            qr_svg: string;
+            /** Until Utc S */
+            until_utc_s: number;
         };
         /** Part */
         Part: {
@@ -9650,6 +9756,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayBoard"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedDevices"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post_devices_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingCode"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceName"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedDevices"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedDevices"];
                 };
             };
             /** @description a problem */

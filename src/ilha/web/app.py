@@ -28,6 +28,8 @@ from ilha.web.pack import routes as pack
 from ilha.web.places import routes as places
 from ilha.web.plan import routes as plan
 from ilha.web.reference import routes as reference
+from ilha.web.share import gate
+from ilha.web.share import routes as share
 from ilha.web.trainer import routes as trainer
 from ilha.web.trip import routes as trip
 
@@ -68,11 +70,12 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     finally:
         conn.close()
     security.register(app)
+    gate.register(app)
     errors.register(app)
     database.register(app)
     farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer, trip, along, instruments):
+                 trainer, trip, along, instruments, share):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

@@ -32,6 +32,7 @@ from urllib.parse import quote
 from flask import Flask, Response, request
 
 from ilha.web.errors import problem
+from ilha.web.share import SHARED
 
 HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
          "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
@@ -63,6 +64,8 @@ class Asked:
     query: bytes
     headers: tuple[tuple[str, str], ...]
     body: bytes
+    shared: tuple[str, ...] | None = None
+    """Hosts that may be named, of what came from the home network."""
 
 
 @dataclass(frozen=True)
@@ -81,7 +84,8 @@ def answer(app: Flask, asked: Asked) -> Answered:
     with app.test_request_context(
             asked.path, method=asked.method, base_url=f"http://{asked.host}",
             query_string=asked.query.decode("latin-1"), headers=list(asked.headers),
-            data=asked.body):
+            data=asked.body, environ_overrides={} if asked.shared is None else {
+                SHARED: asked.shared}):
         response = app.full_dispatch_request()
         return Answered(response.status_code, tuple(response.headers.items()),
                         response.get_data())
@@ -260,7 +264,7 @@ def register(app: Flask) -> None:
             return None
         asked = Asked(request.method, request.host, request.path, request.query_string, tuple(
             (name, request.headers[name]) for name in _PASSED_ON if name in request.headers),
-            _body())
+            _body(), request.environ.get(SHARED))
         key = None
         if asked.method == "GET" and _begins(asked.path, KEPT):
             now = state.now()

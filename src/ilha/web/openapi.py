@@ -28,6 +28,7 @@ from ilha.web.pack import payloads as q
 from ilha.web.places import payloads as t
 from ilha.web.plan import payloads as c
 from ilha.web.reference import payloads as f
+from ilha.web.share import payloads as dv
 from ilha.web.trainer import payloads as n
 from ilha.web.trip import payloads as v
 
@@ -125,6 +126,12 @@ ROUTES = (
     Route("get", "/api/box", "All that is carried", g.Box),
     Route("get", "/api/reference", "Schools and stances", f.Reference),
     Route("post", "/api/look-round", "Serve the sample island beside this", f.Elsewhere),
+    Route("get", "/api/devices", "Devices that are let in from the home network",
+          dv.PairedDevices),
+    Route("post", "/api/devices/code", "A code that pairs one", dv.PairingCode),
+    Route("put", "/api/devices/{device_id}", "Name a device", dv.PairedDevices,
+          body=dv.DeviceName),
+    Route("delete", "/api/devices/{device_id}", "Let a device in no more", dv.PairedDevices),
     Route("get", "/api/settings", "What was chosen last", ft.Settings),
     Route("put", "/api/settings", "Save what is chosen", ft.Settings, body=ft.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,
@@ -221,6 +228,7 @@ _IN_PATH: dict[str, dict[str, Any]] = {
     # As large as the ids that payloads carry.
     "row_id": {"type": "integer", "minimum": 1, "maximum": 2**53 - 1},
     "key": {"type": "string", "minLength": 1, "maxLength": 80},
+    "device_id": {"type": "string", "minLength": 1, "maxLength": 80},
     "kind": {"type": "string", "enum": [*KINDS, "marks", "sea_charts", "trips"]},
 }
 

@@ -6,6 +6,7 @@ import os
 import signal
 import sys
 import time
+from collections.abc import Callable
 from pathlib import Path
 from types import FrameType
 
@@ -28,14 +29,16 @@ def _stop(signum: int, frame: FrameType | None) -> None:
 def serve(
     database: Path, *, port: int, demo: bool, tide_service: str | None = None,
     empty_log: bool = False, workers: int = 0, instruments: str | None = None,
+    share_port: int | None = None,
 ) -> int:
     """Serve until interrupted; returns the exit code.
 
     With ``demo`` the Marela sample data is loaded into an empty database (``empty_log``: without
     its trips) and its tide table is brought up to today. workers : processes that compute; 0: one a
     core, four at most. instruments : the source that is
-    listened to, as ``ilha.web.instruments.feed`` has it. The environment's ILHA_NOW_S (s since
-    1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
+    listened to, as ``ilha.web.instruments.feed`` has it. share_port : of the home network, which
+    is then listened to, for paired devices alone; None: it is not. The environment's ILHA_NOW_S (s
+    since 1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
     """
     if not (DIST / "index.html").exists():
         print("The interface is not built: run `make build` first.", file=sys.stderr)
@@ -58,7 +61,7 @@ def serve(
         finally:
             conn.close()
     if not hasattr(os, "fork"):  # Without it all of it is done in this process.
-        return run(app, "Ilha", port)
+        return _shared(app, database, share_port, now_s, lambda: run(app, "Ilha", port))
     _warm()
     # Asked for by a page, and by none before: a sample in an application of its own.
     app.extensions["look-round"] = sample = LookRound()
@@ -67,12 +70,33 @@ def serve(
     # After the workers are forked: a thread does not come along into them.
     feed = app.extensions["instruments"] = None if instruments is None else Feed(instruments)
     try:
-        return run(app, "Ilha", port)
+        return _shared(app, database, share_port, now_s, lambda: run(app, "Ilha", port))
     finally:
         if feed is not None:
             feed.close()
         farm.close()
         sample.close()
+
+
+def _shared(
+    app: Flask, database: Path, port: int | None, now_s: float | None, work: Callable[[], int]
+) -> int:
+    """Listen to the home network too, where it is asked for, while ``work`` runs."""
+    if port is None:
+        return work()
+    from ilha.web.share.listener import Share, Taken
+
+    try:
+        share = Share(app, database.with_name(f"{database.stem}-share"), port, now_s)
+    except Taken as error:
+        print(error, file=sys.stderr)
+        return 1
+    app.extensions["share"] = share
+    print(f"Phones of this network, once paired: {share.urls[0]}", flush=True)
+    try:
+        return work()
+    finally:
+        share.close()
 
 
 MOST_WORKERS = 4

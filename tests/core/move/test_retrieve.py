@@ -77,8 +77,10 @@ def test_faster_is_higher_and_heavier_is_lower(
     w = water([10.0, 14.0, 20.0, 28.0, 40.0], depth, current, angle)
     cast = max(30.0, 1.5 * depth)
     slow, fast = (swim(w, v, cast).share(-np.inf, 1.0, 1.0, 0.0) for v in (speed, 1.3 * speed))
-    assert np.all(slow >= fast - 0.02)
-    assert np.all(np.diff(slow, axis=0) >= -0.02)
+    # A share is known to a step of the way, of which there are few.
+    step = 1.0 / (len(swim(w, speed, cast).go) - 1)
+    assert np.all(slow >= fast - step)
+    assert np.all(np.diff(slow, axis=0) >= -step)
 
 
 @settings(max_examples=40, deadline=None)

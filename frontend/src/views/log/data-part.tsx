@@ -6,6 +6,7 @@ import { bringCatches, bringHandedBack, bringLog } from "../../api/log";
 import { allChanged } from "../../api/rests";
 import { FileTools } from "../../ui/file-tools";
 import { CopiesPart } from "./copies-part";
+import { PhonesPart } from "./phones-part";
 
 export function DataPart() {
   const queries = useQueryClient();
@@ -56,6 +57,7 @@ export function DataPart() {
       )}
       <p role="alert" className="said">{said}</p>
       {done && <p role="status">{done}</p>}
+      <PhonesPart />
       <CopiesPart />
     </section>
   );
