@@ -161,3 +161,13 @@ def test_what_a_trips_file_hands_back_is_taken_once(client: FlaskClient) -> None
 ])
 def test_what_is_no_such_file_is_refused(client: FlaskClient, text: str, says: str) -> None:
     assert says in bring(client, "log.json", text)
+
+
+def test_what_was_taken_out_here_does_not_come_back_with_the_file(client: FlaskClient) -> None:
+    event = {"id": "0123456789abcdef", "kind": "fish", "at_utc_s": NOW_S, "mark_id": 1,
+             "mark_name": "Cais Velho", "fish": "garfish"}
+    text = json.dumps({"format": "ilha-log-1", "events": [event]})
+    assert bring(client, "log.json", text)["added"] == 1
+    client.post("/api/log", json={"events": [], "gone": [event["id"]]})
+    assert bring(client, "log.json", text) == {"added": 0, "changed": 0, "same": 1}
+    assert client.get("/api/log").get_json()["trips"] == []

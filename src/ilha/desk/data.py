@@ -38,6 +38,7 @@ def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> 
         raise FieldError("text", "`text` must tell of something, it is empty: choose a file with"
                                  " rows or waypoints")
     linked, here = Linked(conn), {row["id"]: row for row in events.listed(conn)}
+    undone = set(events.all_undone(conn))
     new, changed, same, met = [], [], 0, set()
     for one in found:
         try:
@@ -51,7 +52,10 @@ def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> 
                           " leave one out")
         met.add(row["id"])
         before = here.get(row["id"])
-        if before is None:
+        if row["id"] in undone:
+            # It was here, and was taken out here: a file that is brought again does not say more.
+            same += 1
+        elif before is None:
             new.append(row)
         elif before == row:
             same += 1

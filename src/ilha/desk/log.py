@@ -21,12 +21,16 @@ BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth")
 
 
 def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
-    """Keep what a device tells, once, in one transaction: what is answered is on the disk."""
+    """Keep what a device tells, once, in one transaction: what is answered is on the disk. What was
+    undone stays so, in whatever order, and however often, the two come."""
     known = {name: {row["id"] for row in module.listed(conn)} for name, module in (
         ("mark_id", marks), ("head_id", heads), ("plastic_id", plastics))}
     filled = with_water(conn, told)
     with whole(conn, "event"):
+        late = events.undone(conn, (event.id for event in filled))
         for event in filled:
+            if event.id in late:
+                continue
             row = event.model_dump()
             for name, ids in known.items():
                 # What was in the box then may have left it since: its name stays.
@@ -34,7 +38,7 @@ def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
                     row[name] = None
             events.put(conn, cast(events.Event, row))
         for event_id in gone:
-            events.remove(conn, event_id)
+            events.undo(conn, event_id)
         taught.keep(conn)
 
 

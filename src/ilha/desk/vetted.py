@@ -64,6 +64,7 @@ def vet(conn: sqlite3.Connection) -> None:
     _each("sea_charts", sea_charts.listed(conn), _sea_chart)
     _each("trips", trips.listed(conn), _trip)
     _each("events", events.listed(conn, -1e12, 1e12), partial(as_typed, Event))
+    _each("gone", events.all_undone(conn), _gone)
     _each("fish", fish.listed(conn), _fish)
     _each("own_rules", rules.own(conn), _rule)
     _each("rule_changes", rules.changes(conn), lambda row: one_line(row["key"], "key"))
@@ -125,6 +126,11 @@ def _port(conn: sqlite3.Connection, row: tides.Port) -> None:
         made = convert.core_differences(own)
         if not np.all(np.isfinite([*made.levels, *made.heights])):
             raise FieldError("levels_m", "`levels_m` must be numbers")
+
+
+def _gone(event_id: str) -> None:
+    if not re.fullmatch(r"[A-Za-z0-9-]{8,64}", event_id):
+        raise FieldError("id", "`id` must be an event's: leave it out")
 
 
 def _sea_chart(row: sea_charts.SeaChart) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Iterable
 from typing import TypedDict, cast
 
 
@@ -58,6 +59,23 @@ ON CONFLICT (id) DO UPDATE SET
 def remove(conn: sqlite3.Connection, event_id: str) -> None:
     """Remove an event, if it is there."""
     conn.execute("DELETE FROM events WHERE id = ?", (event_id,))
+
+
+def undo(conn: sqlite3.Connection, event_id: str) -> None:
+    """Remove an event for good, whether it has come already or not: it is not put again."""
+    remove(conn, event_id)
+    conn.execute("INSERT INTO gone (id) VALUES (?) ON CONFLICT (id) DO NOTHING", (event_id,))
+
+
+def undone(conn: sqlite3.Connection, ids: Iterable[str]) -> set[str]:
+    """Which of some ids were undone."""
+    return {event_id for event_id in ids if conn.execute(
+        "SELECT 1 FROM gone WHERE id = ?", (event_id,)).fetchone()}
+
+
+def all_undone(conn: sqlite3.Connection) -> list[str]:
+    """Ids of all events that were undone."""
+    return [row["id"] for row in conn.execute("SELECT id FROM gone ORDER BY id")]
 
 
 def get(conn: sqlite3.Connection, event_id: str) -> Event:

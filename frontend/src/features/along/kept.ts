@@ -1,6 +1,7 @@
 // What was taken along, on the device: days to look up, other answers as they came, and of what trip.
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { DBSchema } from "idb";
 import type { AlongDay } from "../../api/types";
+import { store } from "../../base/store";
 
 /** As the server packs it; of another version nothing is read. */
 export const VERSION = 1;
@@ -31,28 +32,15 @@ interface Along extends DBSchema {
   trips: { key: number; value: Taken };
 }
 
-let opened: Promise<IDBPDatabase<Along>> | null = null;
-
-function database(): Promise<IDBPDatabase<Along>> {
-  opened ??= openDB<Along>("ilha-along", 1, {
-    upgrade: (db) => {
-      db.createObjectStore("days", { keyPath: "key" });
-      db.createObjectStore("answers", { keyPath: "key" });
-      db.createObjectStore("trips", { keyPath: "id" });
-    },
-    blocking: (_current, _wanted, event) => { (event.target as IDBDatabase).close(); opened = null; },
-    terminated: () => { opened = null; },
-  }).catch((error: unknown) => {
-    opened = null;
-    throw error;
-  });
-  return opened;
-}
+const { open: database, close } = store<Along>("ilha-along", 1, (db) => {
+  db.createObjectStore("days", { keyPath: "key" });
+  db.createObjectStore("answers", { keyPath: "key" });
+  db.createObjectStore("trips", { keyPath: "id" });
+});
 
 /** For tests: as after the page was closed. */
 export async function forgetAlong(): Promise<void> {
-  (await opened)?.close();
-  opened = null;
+  await close();
   read.clear();
 }
 

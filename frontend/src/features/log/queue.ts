@@ -1,8 +1,9 @@
 // What was tapped and the server has not answered for: one store on the device for all windows
 // (IndexedDB). A row is the last word of one event; each change of it is one transaction, so that
 // no window can undo another's.
-import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { DBSchema } from "idb";
 import type { LogEvent } from "../../api/types";
+import { store } from "../../base/store";
 
 export interface Refusal {
   /** of the event, such as count_s; null: the event as a whole */
@@ -29,27 +30,10 @@ export class NotKept extends Error {}
 /** Where versions before this kept it. */
 export const OLD_KEY = "ilha.log";
 
-let opened: Promise<IDBPDatabase<Queue>> | null = null;
-
-function database(): Promise<IDBPDatabase<Queue>> {
-  opened ??= openDB<Queue>("ilha", 1, {
-    upgrade: (db) => { db.createObjectStore("told", { keyPath: "id" }); },
-    // Another window with a newer version must not wait for this one.
-    blocking: (_current, _wanted, event) => { (event.target as IDBDatabase).close(); opened = null; },
-    terminated: () => { opened = null; },
-  }).catch((error: unknown) => {
-    opened = null;
-    throw error;
-  });
-  return opened;
-}
+const { open: database, close } = store<Queue>("ilha", 1, (db) => { db.createObjectStore("told", { keyPath: "id" }); });
 
 /** For tests: as after the page was closed. */
-export async function forgetOpened(): Promise<void> {
-  const db = await opened;
-  opened = null;
-  db?.close();
-}
+export const forgetOpened = close;
 
 let words = 0;
 const window_ = Array.from(crypto.getRandomValues(new Uint8Array(4)), (b) => b.toString(16)).join("");

@@ -48,7 +48,7 @@ function Trips() {
   return (
     <section className="know-body">
       <WaitingNote />
-      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(tell(gone), () => setGone(null))}>put it back</button></p>}
+      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(tell({ ...gone, id: newId() }), () => setGone(null))}>put it back</button></p>}
       {righted && <p className="strip" role="status">Put right: {KIND_WORDS[righted.is.kind]} {clock(righted.is, zoneOf(marks, righted.is.mark_name))}, {righted.is.mark_name}. <button type="button" className="plain" onClick={() => said(replace(righted.is, { ...righted.was, id: newId() }), () => setRighted(null))}>as it was</button></p>}
       {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
       <p className="log-more">
