@@ -50,7 +50,7 @@ export function PhonesPart() {
           ))}</ul>
         </>
       )}
-      <p role="alert" className="said">{said}</p>
+      {said && <p role="alert" className="said">{said}</p>}
     </>
   );
 }
