@@ -121,7 +121,10 @@ def test_an_answer_is_never_older_than_the_last_change(server: Server) -> None:
 
 def test_a_worker_that_dies_is_replaced_and_its_question_answered(server: Server) -> None:
     assert server.pid is not None
-    keeper_and_workers = children(server.pid)
+    # The keeper is there when the address is said; its workers come when they are started.
+    late = time.monotonic() + 60.0
+    while len(keeper_and_workers := children(server.pid)) < 2 and time.monotonic() < late:
+        time.sleep(0.05)
     assert len(keeper_and_workers) >= 2
     keeper = next(pid for pid in keeper_and_workers if children(pid))
     workers = children(keeper)
