@@ -171,3 +171,12 @@ def test_what_was_taken_out_here_does_not_come_back_with_the_file(client: FlaskC
     client.post("/api/log", json={"events": [], "gone": [event["id"]]})
     assert bring(client, "log.json", text) == {"added": 0, "changed": 0, "same": 1}
     assert client.get("/api/log").get_json()["trips"] == []
+
+
+def test_a_table_that_is_brought_again_gives_back_what_was_taken_out(client: FlaskClient) -> None:
+    text = table(MINE)
+    count = bring(client, "log.csv", text)["added"]
+    assert count > 0
+    ids = [e["id"] for trip in client.get("/api/log").get_json()["trips"] for e in trip["events"]]
+    client.post("/api/log", json={"events": [], "gone": ids})
+    assert bring(client, "log.csv", text)["added"] == count

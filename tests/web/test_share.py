@@ -314,6 +314,18 @@ def test_a_port_in_use_is_said(app: Flask, share: Share, tmp_path: Path) -> None
         Share(app, tmp_path / "other", share.port)
 
 
+def test_keys_that_cannot_be_read_are_said_in_a_line(tmp_path: Path) -> None:
+    folder = tmp_path / "i-share"
+    folder.mkdir()
+    (folder / "devices.json").write_text("{")
+    ran = subprocess.run(
+        [sys.executable, "-m", "ilha.cli", "serve", "--port", "0", "--share", "0", "--workers", "1",
+         "--database", str(tmp_path / "i.sqlite3")], capture_output=True, text=True, timeout=120)
+    assert ran.returncode == 2
+    assert "pair phones anew" in ran.stderr
+    assert "Traceback" not in ran.stderr
+
+
 def test_without_share_nothing_of_it_is_there(app: Flask) -> None:
     client = app.test_client()
     assert client.get("/api/devices").get_json() == {

@@ -31,14 +31,17 @@ def put_in(
 Reader = Callable[[str], tuple[list[log_files.Told], list[str]]]
 
 
-def bring(conn: sqlite3.Connection, read: Reader, text: str, only_try: bool) -> Taken:
-    """Events of a log or of catches kept elsewhere: all of them or none."""
+def bring(
+    conn: sqlite3.Connection, read: Reader, text: str, only_try: bool, once: bool = False
+) -> Taken:
+    """Events of a log or of catches kept elsewhere: all of them or none. once : what was undone
+    here since stays so; else the file gives it back."""
     found, faults = read(text)
     if not found and not faults:
         raise FieldError("text", "`text` must tell of something, it is empty: choose a file with"
                                  " rows or waypoints")
     linked, here = Linked(conn), {row["id"]: row for row in events.listed(conn)}
-    undone = set(events.all_undone(conn))
+    undone = set(events.all_undone(conn)) if once else set()
     new, changed, same, met = [], [], 0, set()
     for one in found:
         try:

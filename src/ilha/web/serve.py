@@ -86,11 +86,16 @@ def _shared(
         return work()
     from ilha.web.share.listener import Share, Taken
 
+    folder = database.with_name(f"{database.stem}-share")
     try:
-        share = Share(app, database.with_name(f"{database.stem}-share"), port, now_s)
+        share = Share(app, folder, port, now_s)
     except Taken as error:
         print(error, file=sys.stderr)
         return 1
+    except (OSError, ValueError, TypeError) as error:
+        print(f"The keys of the home network in {folder} cannot be used ({error}): move that folder"
+              " away, and pair phones anew.", file=sys.stderr)
+        return 2
     app.extensions["share"] = share
     print(f"Phones of this network, once paired: {share.urls[0]}", flush=True)
     try:

@@ -17,6 +17,12 @@ function clock(ms: number): string {
   return new Date(ms).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 }
 
+/** Of another day than this one: which. */
+function dayOf(ms: number): string {
+  const then = new Date(ms);
+  return then.toDateString() === new Date().toDateString() ? "" : `${then.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" })} `;
+}
+
 export function StateStrip({ state }: { state: State }) {
   const { unsaved } = useQuestion();
   if (state.refused) {
@@ -26,7 +32,7 @@ export function StateStrip({ state }: { state: State }) {
     const { from, to, factor } = state.along;
     return (
       <p className="strip strip-along" role="status">
-        <b>{isInFile() ? "In this file" : "Taken along"}</b>, computed at {clock(state.staleSince)}, for {from} to {to}{Math.abs(factor - 1) > 0.005 && `; the stream ${factor.toFixed(2)} times the predicted one`}.{isInFile() ? "" : <> The server does not answer; what you log is kept.{" "}
+        <b>{isInFile() ? "In this file" : "Taken along"}</b>, computed {dayOf(state.staleSince)}at {clock(state.staleSince)}, for {from} to {to}{Math.abs(factor - 1) > 0.005 && `; the stream ${factor.toFixed(2)} times the predicted one`}.{isInFile() ? "" : <> The server does not answer; what you log is kept.{" "}
         <button type="button" className="plain" onClick={state.retry}>try again</button></>}
       </p>
     );

@@ -158,7 +158,9 @@ function RoundWords({ plan, round, shown, onShow, fetching }: { plan: TripPlan; 
 function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const go = useNavigate();
   const stays = plan.rounds[0]!.stays;
-  if (stays.length === 0) return null;
+  // Of a trip that is over nothing is packed any more, and what is shown is the plan of then.
+  const over = plan.start_utc_s + plan.instant_s * (plan.clock.length - 1) < useNow(60);
+  if (stays.length === 0 || over) return null;
   const file = (name: string) => `/api/trips/${trip.id}/${name}`;
   return (
     <p className="trip-along no-print">

@@ -62,7 +62,7 @@ def bring_log() -> Response:
 
 @bp.post("/log.json")
 def bring_handed_back() -> Response:
-    return _brought(log_files.read_json)
+    return _brought(log_files.read_json, once=True)
 
 
 @bp.post("/catches.gpx")
@@ -70,11 +70,11 @@ def bring_catches() -> Response:
     return _brought(log_files.read_catches)
 
 
-def _brought(read: data.Reader) -> Response:
+def _brought(read: data.Reader, once: bool = False) -> Response:
     request.max_content_length = MOST_BYTES
     sent = FileIn.model_validate_json(request.get_data())
     return answer(Taken.model_validate(vars(data.bring(
-        connection(), read, sent.text, sent.try_))))
+        connection(), read, sent.text, sent.try_, once))))
 
 
 @bp.get("/catches.gpx")
