@@ -28,7 +28,7 @@ FLAGS = [
 ]
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 # What is waited for comes when it comes: with both cores busy it takes several times as long.
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=60_000)
 SPRINGS_S = NOW_S + 8 * 86400 - 9000
 """A day of springs on Marela, half past nine: the browser tests see this tide, always."""
 DESK = {"width": 1280, "height": 800}

@@ -208,7 +208,7 @@ def test_a_day_is_packed_by_keys_ticked_off_and_printed(
     # Another visit to the page, and the list is there with what was ticked.
     page.reload()
     page.get_by_role("button", name="Pack").click()
-    expect(ticks.first.locator("input")).to_be_checked(timeout=15000)
+    expect(ticks.first.locator("input")).to_be_checked(timeout=60_000)
     assert page.locator(".packed").inner_text() == packed
     page.get_by_role("listitem", name="visit 2").get_by_label("to").select_option("16")
     expect(page.get_by_text("The plan has changed since")).to_be_visible()

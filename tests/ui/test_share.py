@@ -78,7 +78,7 @@ def test_a_phone_is_paired_works_with_the_server_gone_and_brings_its_log_home(
 
     # At home it is there, once.
     page.goto(server.url + "log")
-    expect(page.get_by_text("1 fish").first).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("1 fish").first).to_be_visible(timeout=60_000)
     page.get_by_role("button", name="Your data").click()
     page.get_by_role("button", name=re.compile("^let it out")).click()
     expect(page.get_by_label("name of wet phone")).to_be_hidden()

@@ -74,8 +74,11 @@ def test_quick_touches_are_all_kept(page: Page, server: Server, watch: Watch) ->
     for name in tapped:
         page.locator(".popover").get_by_role("button", name=name).click()
     page.get_by_role("button", name="Done").click()
-    settled(page)
+    for name in tapped:
+        expect(fact(page, "marks that could be fished")).to_contain_text(name)
+    # In the middle of planning: what was changed is kept, whatever was still reckoned.
     page.reload()
+    settled(page)
     expect(page.locator(".round-way")).to_be_visible()
     for name in tapped:
         expect(fact(page, "marks that could be fished")).to_contain_text(name)

@@ -175,7 +175,7 @@ def test_a_board_of_the_morning_tells_the_morning(browser: Browser, server: Serv
     read back."""
     device = a_device(browser, workers="allow")
     page = a_window(device, server)
-    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=30_000)
+    page.wait_for_function("() => navigator.serviceWorker.controller !== null", timeout=60_000)
     page.reload()
     page.wait_for_selector(".rung.picked")
     server.stop()

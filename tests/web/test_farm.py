@@ -19,11 +19,14 @@ from typing import Any
 import pytest
 from flask import Flask
 
+from ilha.web import serve
 from ilha.web.app import create_app
-from ilha.web.farm import WAITING_MOST, Answered, Answers, Asked, Away, Farm, State
+from ilha.web.farm import WAITING_MOST, Away, Farm
+from ilha.web.kept import Answered, Answers, Asked, State, UnderWay
 from tests.conftest import NOW_S
 from tests.ui.conftest import SPRINGS_S, Server
 
+Held = tuple[str, Path, UnderWay]
 DAY = "api/day?mark_id={}&plastic_id=1&line_id=3&rod_id=2"
 
 
@@ -181,6 +184,108 @@ def test_what_takes_too_long_is_given_up_and_the_next_is_answered(slow: Flask) -
         assert fine.status_code == 200
 
 
+@pytest.fixture
+def one_by_one(tmp_path: Path) -> Iterator[Held]:
+    """A server with one worker, which writes down what it begins and waits for a word to end."""
+    app = create_app(tmp_path / "ilha.sqlite3", now_s=NOW_S)
+    begun = tmp_path / "begun"
+    begun.touch()
+
+    @app.get("/api/day/held/<name>")
+    def held(name: str) -> str:
+        with begun.open("a") as f:
+            f.write(name + " ")
+        until((tmp_path / f"go-{name}").exists)
+        return name
+
+    farm = app.extensions["farm"] = Farm(app, 1)
+    server = serve.listening(app, 0)
+    thread = threading.Thread(target=server.run)
+    thread.start()
+    url = f"http://127.0.0.1:{server.effective_port}/api/day/held/"
+    yield url, tmp_path, app.extensions["under-way"]
+    server.close()
+    farm.close()
+    thread.join()
+
+
+def hung_up(url: str) -> socket.socket:
+    """A question whose asker can go at any time."""
+    port, path = url.removeprefix("http://127.0.0.1:").split("/", 1)
+    one = socket.create_connection(("127.0.0.1", int(port)))
+    one.sendall((f"GET /{path} HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\n"
+                 "Accept-Encoding: identity\r\n\r\n").encode())
+    return one
+
+
+def test_what_nobody_waits_for_any_more_is_not_begun(one_by_one: Held) -> None:
+    url, folder, at_once = one_by_one
+    began = folder / "begun"
+    first = hung_up(url + "first")
+    until(lambda: began.read_text() == "first ")
+    left = [hung_up(url + f"left{n}") for n in range(6)]
+    got: list[bytes] = []
+    last = threading.Thread(target=lambda: got.append(get(url + "last")))
+    last.start()
+    until(lambda: at_once.counts() == (8, 0))
+    for one in left:
+        one.close()
+    # Given up by the one that listens, a look or two later; only then is the worker set free.
+    until(lambda: at_once.counts() == (2, 0))
+    (folder / "go-last").touch()
+    (folder / "go-first").touch()
+    last.join()
+    first.close()
+    assert got == [b"last"]
+    assert began.read_text() == "first last "
+
+
+def test_the_same_question_under_way_is_asked_once(one_by_one: Held) -> None:
+    url, folder, at_once = one_by_one
+    got: list[bytes] = []
+    first = hung_up(url + "same")
+    until(lambda: (folder / "begun").read_text() == "same ")
+    others = [threading.Thread(target=lambda: got.append(get(url + "same"))) for _ in range(4)]
+    for thread in others:
+        thread.start()
+    until(lambda: at_once.counts() == (1, 4))
+    # Who asked first goes; those who wait with him get the answer. (With less time than a look
+    # takes this would show less, and pass.)
+    first.close()
+    time.sleep(1.0)
+    (folder / "go-same").touch()
+    for thread in others:
+        thread.join()
+    assert got == [b"same"] * 4
+    assert (folder / "begun").read_text() == "same "
+
+
+def test_an_error_under_way_is_everybodys_and_is_over_then() -> None:
+    at_once, asked, go = UnderWay(), threading.Event(), threading.Event()
+    said: list[str] = []
+
+    def fails(others: Callable[[], bool]) -> Answered:
+        asked.set()
+        go.wait(60.0)
+        raise Away
+
+    def ask() -> None:
+        try:
+            at_once.once("key", fails)
+        except Away:
+            said.append("away")
+
+    first, second = threading.Thread(target=ask), threading.Thread(target=ask)
+    first.start()
+    asked.wait(60.0)
+    second.start()
+    go.set()
+    first.join()
+    second.join()
+    assert said == ["away"] * 2
+    assert at_once.once("key", lambda others: Answered(200, (), b"x")).body == b"x"
+
+
 def test_more_than_may_wait_is_told_to_come_again(database: Path) -> None:
     app = create_app(database, now_s=NOW_S)
     free = threading.Event()
@@ -190,7 +295,7 @@ def test_more_than_may_wait_is_told_to_come_again(database: Path) -> None:
 
         waiting = 0
 
-        def ask(self, asked: Asked) -> Answered:
+        def ask(self, asked: Asked, left: object = None) -> Answered:
             with counted:
                 self.waiting += 1
             free.wait(60.0)

@@ -2,11 +2,9 @@
 
 The process that listens stays free: it takes connections, keeps the log, says that it is well. What
 computes goes over a local socket to one of a few workers, each one question at a time; what is
-waiting waits there, a bounded queue. A keeper starts a worker anew that died or took too long. All
-of them go when the process that listens goes, however it goes.
-
-Answers are kept by their exact question: path, query, encoding, minute, and the state of the
-database that they were computed from, so that none is ever older than the last change.
+waiting waits there, a bounded queue, and is let go when whoever asked has gone. A keeper starts a
+worker anew that died or took too long. All of them go when the process that listens goes, however
+it goes.
 """
 
 from __future__ import annotations
@@ -16,22 +14,19 @@ import select
 import shutil
 import signal
 import socket
-import sqlite3
 import tempfile
 import threading
 import time
-from collections import OrderedDict
 from collections.abc import Callable
 from contextlib import suppress
-from dataclasses import dataclass
 from multiprocessing.connection import Client, Connection
 from pathlib import Path
 from typing import Any
-from urllib.parse import quote
 
 from flask import Flask, Response, request
 
 from ilha.web.errors import problem
+from ilha.web.kept import Answered, Answers, Asked, State, UnderWay
 from ilha.web.share import SHARED
 
 HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
@@ -49,34 +44,16 @@ BUDGET_S = 120
 about half a minute on a slow machine."""
 WAITING_MOST = 48
 """Heavy questions under way and waiting; one more is told to come again."""
-CACHE_BYTES = 48 << 20
 _PASSED_ON = ("Accept-Encoding", "Content-Type", "Origin", "Sec-Fetch-Site")
 _LOOK_S = 0.25
 
 
-@dataclass(frozen=True)
-class Asked:
-    """A request, as far as an answer depends on it."""
-
-    method: str
-    host: str
-    path: str
-    query: bytes
-    headers: tuple[tuple[str, str], ...]
-    body: bytes
-    shared: tuple[str, ...] | None = None
-    """Hosts that may be named, of what came from the home network."""
-
-
-@dataclass(frozen=True)
-class Answered:
-    status: int
-    headers: tuple[tuple[str, str], ...]
-    body: bytes
-
-
 class Away(Exception):
     """No worker answered: it took too long, or died twice."""
+
+
+class Left(Exception):
+    """Whoever asked has gone, and nobody else waits for it."""
 
 
 def answer(app: Flask, asked: Asked) -> Answered:
@@ -110,21 +87,28 @@ class Farm:
         os.close(stays)
         listener.close()
 
-    def ask(self, asked: Asked) -> Answered:
+    def ask(self, asked: Asked, left: Callable[[], bool] = lambda: False) -> Answered:
         """What a worker makes of it.
+
+        left : whether nobody waits for the answer any more; asked from time to time.
 
         Raises
         ------
         Away
             If none did in time.
+        Left
+            If nobody waits any more.
         """
         begun = time.monotonic()
         for _ in range(2):
             try:
                 with Client(self._address, family="AF_UNIX") as line:
                     line.send(asked)
-                    if not line.poll(max(0.1, begun + 2.0 * self.budget_s - time.monotonic())):
-                        break
+                    while not line.poll(_LOOK_S):
+                        if left():
+                            raise Left
+                        if time.monotonic() > begun + 2.0 * self.budget_s:
+                            raise Away
                     found = line.recv()
                     assert isinstance(found, Answered)
                     return found
@@ -192,6 +176,8 @@ def _work(app: Flask, listener: socket.socket, stays: int, budget_s: int) -> Non
 
 def _answered(app: Flask, line: Connection[Any, Any], budget_s: int) -> None:
     asked = line.recv()
+    if line.poll():
+        return  # Nothing more is ever said: it has hung up while this waited.
     signal.alarm(budget_s)
     try:
         line.send(answer(app, asked))
@@ -199,63 +185,12 @@ def _answered(app: Flask, line: Connection[Any, Any], budget_s: int) -> None:
         signal.alarm(0)
 
 
-class State:
-    """What state a database is in: another value after each change, by whomever."""
-
-    def __init__(self, path: str) -> None:
-        self._path, self._lock = path, threading.Lock()
-        self._conn: sqlite3.Connection | None = None
-        self._file: tuple[int, int] | None = None
-
-    def now(self) -> tuple[int, int, int] | None:
-        """None where it cannot be told."""
-        with self._lock:
-            try:
-                found = os.stat(self._path)
-                file = (found.st_dev, found.st_ino)
-                if self._conn is None or file != self._file:
-                    if self._conn is not None:
-                        self._conn.close()
-                    self._conn = sqlite3.connect(
-                        f"file:{quote(self._path)}?mode=ro", uri=True, check_same_thread=False)
-                    self._file = file
-                version = self._conn.execute("PRAGMA data_version").fetchone()[0]
-                return (*file, int(version))
-            except (OSError, sqlite3.Error):
-                return None
-
-
-class Answers:
-    """Answers by their question, the least lately asked for let go first."""
-
-    def __init__(self, most_bytes: int = CACHE_BYTES) -> None:
-        self._most, self._size, self._lock = most_bytes, 0, threading.Lock()
-        self._kept: OrderedDict[Any, Answered] = OrderedDict()
-
-    def get(self, key: Any) -> Answered | None:
-        with self._lock:
-            found = self._kept.get(key)
-            if found is not None:
-                self._kept.move_to_end(key)
-            return found
-
-    def put(self, key: Any, found: Answered) -> None:
-        with self._lock:
-            if key in self._kept or len(found.body) > self._most // 8:
-                return
-            self._kept[key] = found
-            self._size += len(found.body)
-            while self._size > self._most:
-                _, old = self._kept.popitem(last=False)
-                self._size -= len(old.body)
-
-
 def register(app: Flask) -> None:
     """Hand heavy questions on to ``app.extensions["farm"]``, where there is one. What comes before
     it has been let in already."""
-    state, kept = State(app.config["DATABASE"]), Answers()
+    state, kept, at_once = State(app.config["DATABASE"]), Answers(), UnderWay()
     under_way = threading.BoundedSemaphore(WAITING_MOST)
-    app.extensions["farm"] = None
+    app.extensions["farm"], app.extensions["under-way"] = None, at_once
 
     @app.before_request
     def elsewhere() -> Response | None:
@@ -266,16 +201,50 @@ def register(app: Flask) -> None:
             (name, request.headers[name]) for name in _PASSED_ON if name in request.headers),
             _body(), request.environ.get(SHARED))
         key = None
-        if asked.method == "GET" and _begins(asked.path, KEPT):
-            now = state.now()
-            key = None if now is None else (now, _minute(app), asked)
-        before = None if key is None else kept.get(key)
-        found = before or _asked(farm, asked, under_way)
-        if isinstance(found, Response):
-            return found
-        if key is not None and before is None and found.status == 200:
+        if asked.method == "GET" and _begins(asked.path, KEPT) and (now := state.now()) is not None:
+            key = (now, _minute(app), asked)
+            before = kept.get(key)
+            if before is not None:
+                return _response(before)
+        if not under_way.acquire(blocking=False):
+            return _later("busy",
+                          "Ilha is busy with other questions: it is asked again in a moment.")
+        try:
+            found = _asked(farm, asked, key, at_once)
+        except Left:
+            return _later("left", "Nobody waited for this any more.")
+        except Away:
+            return _later("too-long", "This took too long and was given up: ask for less.")
+        finally:
+            under_way.release()
+        if key is not None and found.status == 200:
             kept.put(key, found)
-        return Response(found.body, found.status, list(found.headers))
+        return _response(found)
+
+
+def _asked(farm: Farm, asked: Asked, key: object, at_once: UnderWay) -> Answered:
+    """What the workers make of it; with a key, together with whoever asks the same meanwhile.
+
+    Raises
+    ------
+    Away, Left
+        As the farm does.
+    """
+    if key is None:
+        return farm.ask(asked)
+    left = request.environ.get("waitress.client_disconnected", lambda: False)
+    while True:
+        try:
+            return at_once.once(
+                key, lambda others: farm.ask(asked, lambda: left() and not others()))
+        except Left:
+            # It was given up in the moment in which this one joined.
+            if left():
+                raise
+
+
+def _response(found: Answered) -> Response:
+    return Response(found.body, found.status, list(found.headers))
 
 
 def _begins(path: str, parts: tuple[str, ...]) -> bool:
@@ -290,17 +259,6 @@ def _body() -> bytes:
 
 def _minute(app: Flask) -> int:
     return int((app.config.get("NOW") or time.time()) // 60.0)
-
-
-def _asked(farm: Farm, asked: Asked, under_way: threading.BoundedSemaphore) -> Answered | Response:
-    if not under_way.acquire(blocking=False):
-        return _later("busy", "Ilha is busy with other questions: it is asked again in a moment.")
-    try:
-        return farm.ask(asked)
-    except Away:
-        return _later("too-long", "This took too long and was given up: ask for less.")
-    finally:
-        under_way.release()
 
 
 def _later(code: str, message: str) -> Response:

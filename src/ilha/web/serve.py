@@ -11,7 +11,7 @@ from pathlib import Path
 from types import FrameType
 
 from flask import Flask
-from waitress.server import create_server
+from waitress.server import BaseWSGIServer, create_server
 
 from ilha.store import db
 from ilha.web.app import DIST, create_app
@@ -134,15 +134,22 @@ def _handles() -> None:
         resource.setrlimit(resource.RLIMIT_NOFILE, (most, hard))
 
 
+def listening(app: Flask, port: int) -> BaseWSGIServer:
+    """A server of an application on this machine, not yet running."""
+    made: BaseWSGIServer = create_server(
+        app, host=HOST, port=port, threads=THREADS, ident=None,
+        clear_untrusted_proxy_headers=True, connection_limit=CONNECTIONS, backlog=1024,
+        # Without it nobody can tell that who asked has gone (``waitress.client_disconnected``).
+        channel_request_lookahead=1, channel_timeout=SILENT_S, cleanup_interval=5,
+        asyncore_use_poll=True, max_request_body_size=80 << 20, outbuf_high_watermark=128 << 20)
+    return made
+
+
 def run(app: Flask, name: str, port: int) -> int:
     """Serve an application on this machine until interrupted; returns the exit code."""
     _handles()
     try:
-        server = create_server(
-            app, host=HOST, port=port, threads=THREADS, ident=None,
-            clear_untrusted_proxy_headers=True, connection_limit=CONNECTIONS, backlog=1024,
-            channel_timeout=SILENT_S, cleanup_interval=5, asyncore_use_poll=True,
-            max_request_body_size=80 << 20, outbuf_high_watermark=128 << 20)
+        server = listening(app, port)
     except (OSError, OverflowError) as error:
         print(f"Port {port} cannot be used ({error}): choose another with --port.",
               file=sys.stderr)

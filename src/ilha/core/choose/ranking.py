@@ -37,6 +37,7 @@ from ilha.core.errors import Array, Indices
 from ilha.core.judge.schools import VERDICTS
 
 SHOWN = 3
+NOISE = 1e-6
 
 Kept = dict[tuple[object, ...], "Found | None"]
 """Searches made before, by what the water model asked of the situation: facts that only rules read
@@ -64,7 +65,8 @@ class _Ranking:
         self.row = row
         mass = found.mass[row]
         short = np.concatenate([self.scored[k].short[w.row] for k, w in enumerate(ways)])
-        rank = np.round((self.total - short) / EVEN)
+        # Points are sums of hundredths: a half step must not fall by the noise of the addition.
+        rank = np.floor((self.total - short) / EVEN + 0.5 + NOISE)
         # Of even ones the lightest; then by what it is, not by where it lies in the box.
         self.order = np.lexsort((found.rows.rigging[row], self._names(row), mass, -rank))
 
