@@ -21,7 +21,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ["**/*.{js,css,html,woff2,svg,wav}"],
         navigateFallback: "/index.html",
-        navigateFallbackDenylist: [/^\/api\//],
+        // What lets one in is the server's own, whatever is kept.
+        navigateFallbackDenylist: [/^\/api\//, /^\/(pair|in|join|account)(\/|$)/],
         runtimeCaching: [
           {
             // Reads are kept for when the server is away; health never is, so that the

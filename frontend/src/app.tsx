@@ -2,6 +2,7 @@
 import { QueryClientProvider } from "@tanstack/react-query";
 import { Suspense, lazy } from "react";
 import { ErrorBoundary } from "./ui/error-boundary";
+import { LetIn } from "./ui/let-in";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { answerElsewhere, makeQueryClient } from "./api/client";
 import { dayQuery } from "./api/day";
@@ -58,6 +59,7 @@ export function App() {
   return (
     <QueryClientProvider client={queries}>
       <BrowserRouter>
+        <LetIn />
         <ErrorBoundary>
           <Suspense fallback={<p className="waiting" role="status">Opening the box …</p>}>
             <QuestionProvider>

@@ -20,11 +20,35 @@ export function livesInFile(): void {
 
 export const isInFile = (): boolean => inFile;
 
+let comeIn: string | null = null;
+const strangers = new Set<() => void>();
+
+/** Where a device is let in that the server does not know (any more); null while it knows it. */
+export const whereToComeIn = (): string | null => comeIn;
+
+export function onStranger(call: () => void): () => void {
+  strangers.add(call);
+  return () => strangers.delete(call);
+}
+
+async function noteStranger(response: Response): Promise<void> {
+  let where: string | null = null;
+  if (response.status === 401) {
+    const { code } = await response.clone().json().catch(() => ({ code: "" })) as { code?: string };
+    where = code === "not-signed-in" ? "/in" : code === "not-paired" ? "/pair" : null;
+  } else if (!response.ok) return;
+  if (where === comeIn) return;
+  comeIn = where;
+  strangers.forEach((call) => call());
+}
+
 /** The server's answer; while there is none, that of what was taken along. */
 async function asked(request: Request): Promise<Response> {
   try {
     if (inFile) throw new TypeError("a file has no server");
-    return await fetch(request);
+    const response = await fetch(request);
+    await noteStranger(response);
+    return response;
   } catch (error) {
     if (request.signal.aborted) throw error;
     const found = await elsewhere?.(request).catch(() => undefined);

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whose data this is, where a server has more than one's */
+        get: operations["get_account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/along": {
         parameters: {
             query?: never;
@@ -1773,6 +1790,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Account
+         * @description Whose data is looked at; null: this machine's own.
+         */
+        Account: {
+            /** Name */
+            name: string | null;
+        };
         /**
          * AddedPart
          * @description A nail or belly weight, a stinger or a blade; x from the nose, z below the axis.
@@ -8473,6 +8498,35 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            /** @description a problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_along: {
         parameters: {
             query: {

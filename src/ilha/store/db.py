@@ -38,7 +38,7 @@ def connect(path: Path | str, new: bool = True) -> sqlite3.Connection:
         if not new:
             raise Unusable(path, "is not there", "put the file back, or name another with"
                                                  " --database")
-        _make(Path(path))
+        make_private(Path(path))
     try:
         # mode=rw: a file that is taken away in between is not made anew, and empty.
         conn = sqlite3.connect(
@@ -88,7 +88,7 @@ def unusable(path: Path | str, error: sqlite3.Error) -> Unusable:
     return Unusable(path, f"cannot be used ({told})", "put a copy in its place (ilha copies)")
 
 
-def _make(path: Path) -> None:
+def make_private(path: Path) -> None:
     """An empty file that its owner alone can read, in a folder of the same kind if that is new."""
     try:
         if not path.parent.exists():

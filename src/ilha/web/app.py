@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import mimetypes
+import time
+from collections.abc import Callable
 from pathlib import Path
 
 from flask import Flask, Response, request, send_from_directory
@@ -20,6 +22,9 @@ from ilha.web.choice import routes as choice
 from ilha.web.data import routes as data
 from ilha.web.day import routes as day
 from ilha.web.errors import problem
+from ilha.web.host import door
+from ilha.web.host import routes as host
+from ilha.web.host.accounts import Accounts
 from ilha.web.instruments import routes as instruments
 from ilha.web.know import routes as know
 from ilha.web.lid import routes as lid
@@ -52,11 +57,42 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     ilha.store.db.Unusable
         For a file that cannot be worked with.
     """
+    conn = db.ready(database_path)
+    try:
+        taught.keep_now(conn)
+    finally:
+        conn.close()
+    return _made(str(database_path), dist, now_s, tide_service)
+
+
+def create_host(folder: Path, address: str, dist: Path = DIST, now_s: float | None = None,
+                tide_service: str | None = None) -> Flask:
+    """The web application for many: accounts by invitation, a database for each in ``folder``. Any
+    WSGI server can run it, behind a proxy that speaks TLS.
+
+    Parameters
+    ----------
+    address : as browsers ask for it, such as https://ilha.club.example; the rest as above.
+
+    Raises
+    ------
+    ValueError
+        For such an address as browsers do not ask for.
+    ilha.store.db.Unusable
+        For a folder that cannot be worked with.
+    """
+    name = door.checked_host(address)
+    accounts = Accounts(folder, (lambda: now_s) if now_s else time.time)
+    return _made("", dist, now_s, tide_service, lambda app: door.register(app, accounts, name))
+
+
+def _made(database_path: str, dist: Path, now_s: float | None, tide_service: str | None,
+          lets_in: Callable[[Flask], None] = gate.register) -> Flask:
     mimetypes.add_type("application/manifest+json", ".webmanifest")
     mimetypes.add_type("font/woff2", ".woff2")
     app = Flask("ilha", static_folder=None)
     app.config.update(
-        DATABASE=str(database_path), NOW=now_s, TIDE_SERVICE=tide_service,
+        DATABASE=database_path, NOW=now_s, TIDE_SERVICE=tide_service,
         MAX_CONTENT_LENGTH=1 << 20,
         COMPRESS_MIMETYPES=["text/html", "text/css", "text/javascript", "application/javascript",
                             "application/json", "image/svg+xml", "application/manifest+json"],
@@ -64,18 +100,14 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
         COMPRESS_STREAMS=True,
     )
     app.url_map.converters["int"] = RowId
-    conn = db.ready(database_path)
-    try:
-        taught.keep_now(conn)
-    finally:
-        conn.close()
+    app.extensions["share"] = None
     security.register(app)
-    gate.register(app)
+    lets_in(app)
     errors.register(app)
     database.register(app)
     farm.register(app)
     for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer, trip, along, instruments, share):
+                 trainer, trip, along, instruments, share, host):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

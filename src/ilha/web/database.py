@@ -8,12 +8,19 @@ import time
 from flask import Flask, current_app, g, request
 
 from ilha.store import db
+from ilha.web.environ import DATABASE
+
+
+def path() -> str:
+    """The database that the request is about."""
+    found: str = request.environ.get(DATABASE, current_app.config["DATABASE"])
+    return found
 
 
 def connection() -> sqlite3.Connection:
     """The request's connection, opened on first use."""
     if "conn" not in g:
-        g.conn = db.connect(current_app.config["DATABASE"], new=False)
+        g.conn = db.connect(path(), new=False)
     conn: sqlite3.Connection = g.conn
     return conn
 

@@ -6,7 +6,7 @@ import json
 import logging
 import sqlite3
 
-from flask import Flask, Response, current_app
+from flask import Flask, Response
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
@@ -14,6 +14,7 @@ from ilha.core.errors import DomainError
 from ilha.desk.errors import NotFound
 from ilha.formats.fields import FieldError, first_error
 from ilha.store.db import Unusable, unusable
+from ilha.web.database import path
 
 log = logging.getLogger("ilha")
 
@@ -67,7 +68,7 @@ def register(app: Flask) -> None:
     def broken_database(error: sqlite3.Error) -> Response:
         if isinstance(error, sqlite3.IntegrityError | sqlite3.ProgrammingError):
             return unexpected(error)
-        return without_database(unusable(current_app.config["DATABASE"], error))
+        return without_database(unusable(path(), error))
 
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Response:

@@ -25,9 +25,9 @@ from typing import Any
 
 from flask import Flask, Response, request
 
+from ilha.web.environ import DATABASE, PASSED_ON
 from ilha.web.errors import problem
-from ilha.web.kept import Answered, Answers, Asked, State, UnderWay
-from ilha.web.share import SHARED
+from ilha.web.kept import Answered, Answers, Asked, States, UnderWay
 
 HEAVY = ("/api/day", "/api/compare", "/api/card", "/api/plan", "/api/lid", "/api/pack",
          "/api/restock", "/api/choice", "/api/fit", "/api/straight", "/api/template", "/api/data",
@@ -61,8 +61,7 @@ def answer(app: Flask, asked: Asked) -> Answered:
     with app.test_request_context(
             asked.path, method=asked.method, base_url=f"http://{asked.host}",
             query_string=asked.query.decode("latin-1"), headers=list(asked.headers),
-            data=asked.body, environ_overrides={} if asked.shared is None else {
-                SHARED: asked.shared}):
+            data=asked.body, environ_overrides=dict(asked.environ)):
         response = app.full_dispatch_request()
         return Answered(response.status_code, tuple(response.headers.items()),
                         response.get_data())
@@ -71,13 +70,15 @@ def answer(app: Flask, asked: Asked) -> Answered:
 class Farm:
     """Workers forked from this process, which must have no threads yet."""
 
-    def __init__(self, app: Flask, workers: int, budget_s: int = BUDGET_S) -> None:
+    def __init__(self, app: Flask, workers: int, budget_s: int = BUDGET_S,
+                 waiting: int = WAITING_MOST) -> None:
         self.budget_s = budget_s
+        app.extensions["may-wait"] = threading.BoundedSemaphore(waiting)
         self._folder = tempfile.mkdtemp(prefix="ilha-")
         self._address = str(Path(self._folder) / "ask")
         listener = socket.socket(socket.AF_UNIX)
         listener.bind(self._address)
-        listener.listen(2 * WAITING_MOST)
+        listener.listen(2 * waiting)
         listener.setblocking(False)
         stays, self._held = os.pipe()
         self._keeper = os.fork()
@@ -188,8 +189,8 @@ def _answered(app: Flask, line: Connection[Any, Any], budget_s: int) -> None:
 def register(app: Flask) -> None:
     """Hand heavy questions on to ``app.extensions["farm"]``, where there is one. What comes before
     it has been let in already."""
-    state, kept, at_once = State(app.config["DATABASE"]), Answers(), UnderWay()
-    under_way = threading.BoundedSemaphore(WAITING_MOST)
+    states, kept, at_once = States(), Answers(), UnderWay()
+    app.extensions["may-wait"] = threading.BoundedSemaphore(WAITING_MOST)
     app.extensions["farm"], app.extensions["under-way"] = None, at_once
 
     @app.before_request
@@ -199,14 +200,18 @@ def register(app: Flask) -> None:
             return None
         asked = Asked(request.method, request.host, request.path, request.query_string, tuple(
             (name, request.headers[name]) for name in _PASSED_ON if name in request.headers),
-            _body(), request.environ.get(SHARED))
+            _body(), tuple((name, request.environ[name]) for name in PASSED_ON
+                           if name in request.environ))
         key = None
-        if asked.method == "GET" and _begins(asked.path, KEPT) and (now := state.now()) is not None:
+        path = request.environ.get(DATABASE, app.config["DATABASE"])
+        if asked.method == "GET" and _begins(asked.path, KEPT) and (
+                now := states.now(path)) is not None:
             key = (now, _minute(app), asked)
             before = kept.get(key)
             if before is not None:
                 return _response(before)
-        if not under_way.acquire(blocking=False):
+        may_wait: threading.BoundedSemaphore = app.extensions["may-wait"]
+        if not may_wait.acquire(blocking=False):
             return _later("busy",
                           "Ilha is busy with other questions: it is asked again in a moment.")
         try:
@@ -216,7 +221,7 @@ def register(app: Flask) -> None:
         except Away:
             return _later("too-long", "This took too long and was given up: ask for less.")
         finally:
-            under_way.release()
+            may_wait.release()
         if key is not None and found.status == 200:
             kept.put(key, found)
         return _response(found)

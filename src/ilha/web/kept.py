@@ -10,7 +10,7 @@ import os
 import sqlite3
 import threading
 from collections import OrderedDict
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass
 from typing import Any
 from urllib.parse import quote
@@ -28,8 +28,8 @@ class Asked:
     query: bytes
     headers: tuple[tuple[str, str], ...]
     body: bytes
-    shared: tuple[str, ...] | None = None
-    """Hosts that may be named, of what came from the home network."""
+    environ: tuple[tuple[str, Hashable], ...] = ()
+    """What let it in said of it (``ilha.web.environ``)."""
 
 
 @dataclass(frozen=True)
@@ -63,6 +63,30 @@ class State:
                 return (*file, int(version))
             except (OSError, sqlite3.Error):
                 return None
+
+    def close(self) -> None:
+        with self._lock:
+            if self._conn is not None:
+                self._conn.close()
+                self._conn = None
+
+
+class States:
+    """The states of several databases, of which so many are kept open."""
+
+    def __init__(self, most: int = 200) -> None:
+        self._most, self._lock = most, threading.Lock()
+        self._open: OrderedDict[str, State] = OrderedDict()
+
+    def now(self, path: str) -> tuple[int, int, int] | None:
+        """None where it cannot be told."""
+        with self._lock:
+            found = self._open.pop(path, None) or State(path)
+            self._open[path] = found
+            old = self._open.popitem(last=False)[1] if len(self._open) > self._most else None
+        if old is not None:
+            old.close()
+        return found.now()
 
 
 class Answers:

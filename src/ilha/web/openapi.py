@@ -20,6 +20,7 @@ from ilha.web.box.dump import SHOWN
 from ilha.web.choice import payloads as o
 from ilha.web.day import compared
 from ilha.web.day import payloads as d
+from ilha.web.host import payloads as hs
 from ilha.web.instruments import payloads as i
 from ilha.web.know import payloads as k
 from ilha.web.lid import payloads as x
@@ -132,6 +133,8 @@ ROUTES = (
     Route("put", "/api/devices/{device_id}", "Name a device", dv.PairedDevices,
           body=dv.DeviceName),
     Route("delete", "/api/devices/{device_id}", "Let a device in no more", dv.PairedDevices),
+    Route("get", "/api/account", "Whose data this is, where a server has more than one's",
+          hs.Account),
     Route("get", "/api/settings", "What was chosen last", ft.Settings),
     Route("put", "/api/settings", "Save what is chosen", ft.Settings, body=ft.Settings),
     Route("get", "/api/day", "Every head through one day at one mark", d.DayBoard,

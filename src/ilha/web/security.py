@@ -6,8 +6,8 @@ from urllib.parse import urlsplit
 
 from flask import Flask, Response, request
 
+from ilha.web.environ import HOSTS as NAMED
 from ilha.web.errors import problem
-from ilha.web.share import SHARED
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 CSP = "; ".join((
@@ -24,6 +24,7 @@ HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), microphone=(), geolocation=(self)",
 }
+FORMS = frozenset({"/pair", "/in", "/join", "/account", "/account/out"})
 _READS = frozenset({"GET", "HEAD", "OPTIONS"})
 
 
@@ -37,7 +38,7 @@ def register(app: Flask) -> None:
     @app.before_request
     def refuse_strangers() -> Response | None:
         # A page elsewhere could point a name of its own at this machine (DNS rebinding).
-        shared = request.environ.get(SHARED)
+        shared = request.environ.get(NAMED)
         if _hostname(request.host).lower() not in (HOSTS if shared is None else shared):
             return problem(421, "unknown-host", "Ilha answers under its own names only.")
         site = request.headers.get("Sec-Fetch-Site", "same-origin")
@@ -49,8 +50,8 @@ def register(app: Flask) -> None:
             if foreign or site not in ("same-origin", "none"):
                 return problem(403, "foreign-origin", "Writes from another site are refused.")
             # A form of another site can send text, never JSON, without being asked first.
-            # A phone's pairing page is a form of our own, and bound to our own origin above.
-            form = shared is not None and request.path == "/pair" and origin is not None
+            # These pages are forms of our own, and bound to our own origin above.
+            form = shared is not None and request.path in FORMS and origin is not None
             if request.content_length and request.mimetype != "application/json" and not form:
                 return problem(415, "unsupported-media-type", "What is sent must be JSON, said to"
                                " be so: Content-Type: application/json.")

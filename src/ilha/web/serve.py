@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import signal
+import sqlite3
 import sys
 import time
 from collections.abc import Callable
@@ -14,7 +15,7 @@ from flask import Flask
 from waitress.server import BaseWSGIServer, create_server
 
 from ilha.store import db
-from ilha.web.app import DIST, create_app
+from ilha.web.app import DIST, create_app, create_host
 from ilha.web.farm import WAITING_MOST, Farm
 from ilha.web.instruments.feed import Feed, source_of
 from ilha.web.look_round import LookRound
@@ -40,11 +41,9 @@ def serve(
     is then listened to, for paired devices alone; None: it is not. The environment's ILHA_NOW_S (s
     since 1970 UTC) stands in for the clock, so that tests see the same tide whenever they run.
     """
-    if not (DIST / "index.html").exists():
-        print("The interface is not built: run `make build` first.", file=sys.stderr)
+    if not _built():
         return 1
-    fixed = os.environ.get("ILHA_NOW_S")
-    now_s = float(fixed) if fixed else None
+    now_s = _fixed_s()
     try:
         if instruments is not None:
             source_of(instruments)
@@ -62,11 +61,9 @@ def serve(
             conn.close()
     if not hasattr(os, "fork"):  # Without it all of it is done in this process.
         return _shared(app, database, share_port, now_s, lambda: run(app, "Ilha", port))
-    _warm()
     # Asked for by a page, and by none before: a sample in an application of its own.
     app.extensions["look-round"] = sample = LookRound()
-    farm = Farm(app, workers or min(MOST_WORKERS, os.cpu_count() or 1))
-    app.extensions["farm"] = farm
+    farm = _with_workers(app, workers)
     # After the workers are forked: a thread does not come along into them.
     feed = app.extensions["instruments"] = None if instruments is None else Feed(instruments)
     try:
@@ -76,6 +73,52 @@ def serve(
             feed.close()
         farm.close()
         sample.close()
+
+
+def _built() -> bool:
+    if (DIST / "index.html").exists():
+        return True
+    print("The interface is not built: run `make build` first.", file=sys.stderr)
+    return False
+
+
+def _fixed_s() -> float | None:
+    fixed = os.environ.get("ILHA_NOW_S")
+    return float(fixed) if fixed else None
+
+
+def _with_workers(app: Flask, workers: int, waiting: int = WAITING_MOST) -> Farm:
+    _warm()
+    farm = Farm(app, workers or min(MOST_WORKERS, os.cpu_count() or 1), waiting=waiting)
+    app.extensions["farm"] = farm
+    return farm
+
+
+MANY_WAITING = 200
+"""Heavy questions of a club's anglers that may wait together."""
+
+
+def serve_many(
+    folder: Path, address: str, *, port: int, listen: str, workers: int = 0,
+    tide_service: str | None = None,
+) -> int:
+    """Serve the anglers of a folder behind a proxy until interrupted; returns the exit code.
+
+    address : as browsers ask for it; listen : the address of this machine that the proxy asks.
+    """
+    if not _built():
+        return 1
+    try:
+        app = create_host(folder, address, now_s=_fixed_s(), tide_service=tide_service)
+    except (db.Unusable, ValueError, OSError, sqlite3.Error) as error:
+        print(error, file=sys.stderr)
+        return 2
+    farm = _with_workers(app, workers, MANY_WAITING) if hasattr(os, "fork") else None
+    try:
+        return run(app, f"Ilha for {address}", port, listen, MANY_WAITING + 16)
+    finally:
+        if farm is not None:
+            farm.close()
 
 
 def _shared(
@@ -134,10 +177,12 @@ def _handles() -> None:
         resource.setrlimit(resource.RLIMIT_NOFILE, (most, hard))
 
 
-def listening(app: Flask, port: int) -> BaseWSGIServer:
+def listening(
+    app: Flask, port: int, listen: str = HOST, threads: int = THREADS
+) -> BaseWSGIServer:
     """A server of an application on this machine, not yet running."""
     made: BaseWSGIServer = create_server(
-        app, host=HOST, port=port, threads=THREADS, ident=None,
+        app, host=listen, port=port, threads=threads, ident=None,
         clear_untrusted_proxy_headers=True, connection_limit=CONNECTIONS, backlog=1024,
         # Without it nobody can tell that who asked has gone (``waitress.client_disconnected``).
         channel_request_lookahead=1, channel_timeout=SILENT_S, cleanup_interval=5,
@@ -145,11 +190,13 @@ def listening(app: Flask, port: int) -> BaseWSGIServer:
     return made
 
 
-def run(app: Flask, name: str, port: int) -> int:
+def run(
+    app: Flask, name: str, port: int, listen: str = HOST, threads: int = THREADS
+) -> int:
     """Serve an application on this machine until interrupted; returns the exit code."""
     _handles()
     try:
-        server = listening(app, port)
+        server = listening(app, port, listen, threads)
     except (OSError, OverflowError) as error:
         print(f"Port {port} cannot be used ({error}): choose another with --port.",
               file=sys.stderr)
@@ -157,7 +204,7 @@ def run(app: Flask, name: str, port: int) -> int:
     # Started with & from a shell a process ignores SIGINT; TERM and INT both end it cleanly.
     signal.signal(signal.SIGTERM, _stop)
     signal.signal(signal.SIGINT, _stop)
-    print(f"{name} is at http://{HOST}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
+    print(f"{name} is at http://{listen}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
     try:
         server.run()
     except KeyboardInterrupt:

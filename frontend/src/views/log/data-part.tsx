@@ -5,6 +5,7 @@ import { Form } from "react-bootstrap";
 import { bringCatches, bringHandedBack, bringLog } from "../../api/log";
 import { allChanged } from "../../api/rests";
 import { FileTools } from "../../ui/file-tools";
+import { AccountPart } from "./account-part";
 import { CopiesPart } from "./copies-part";
 import { PhonesPart } from "./phones-part";
 
@@ -38,7 +39,8 @@ export function DataPart() {
   };
   return (
     <section className="know-body">
-      <p className="know-lead">All of it is yours, and stays on this machine: marks, tides, box, log, what was learned, rules, fish.</p>
+      <AccountPart />
+      <p className="know-lead">All of it is yours, and stays where Ilha runs: marks, tides, box, log, what was learned, rules, fish.</p>
       <ul className="data-files">
         <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine</li>
         <li><FileTools href="/api/log.csv" words="the log as CSV, for a spreadsheet" bringWords="bring a log in from CSV" accept=".csv,text/csv" bring={taking(bringLog)} /></li>

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from flask import Blueprint, current_app, request
+from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.desk import data, data_file
 from ilha.formats import log_files
 from ilha.store import copies, events
 from ilha.web.answers import answer, as_file
-from ilha.web.database import connection, now_s
+from ilha.web.database import connection, now_s, path
 from ilha.web.log.payloads import Copies, Copy, Imported, RestoreCopy
 from ilha.web.payloads import FileIn, Taken
 
@@ -46,7 +46,7 @@ def restore() -> Response:
 
 
 def _database() -> Path:
-    return Path(current_app.config["DATABASE"])
+    return Path(path())
 
 
 @bp.get("/log.csv")

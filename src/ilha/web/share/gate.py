@@ -5,8 +5,8 @@ from __future__ import annotations
 from flask import Flask, redirect, request
 from werkzeug.wrappers import Response
 
+from ilha.web.environ import HOSTS
 from ilha.web.errors import problem
-from ilha.web.share import SHARED
 from ilha.web.share.listener import Share
 
 COOKIE = "__Host-ilha-device"
@@ -19,12 +19,10 @@ COMPUTER_ONLY = ("/api/devices", "/api/look-round")
 def register(app: Flask) -> None:
     """Hook the gate into ``app``; ``app.extensions["share"]`` is the listener, where there is one.
     A worker has none: what it is asked has been let in already."""
-    app.extensions["share"] = None
-
     @app.before_request
     def gate() -> Response | None:
         share: Share | None = app.extensions["share"]
-        if share is None or SHARED not in request.environ:
+        if share is None or HOSTS not in request.environ:
             return None
         path = request.path
         if path in OPEN:

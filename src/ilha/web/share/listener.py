@@ -14,7 +14,8 @@ from cheroot.ssl.builtin import BuiltinSSLAdapter
 from cheroot.wsgi import Server
 from flask import Flask
 
-from ilha.web.share import SHARED, certificates
+from ilha.web.environ import HOSTS
+from ilha.web.share import certificates
 from ilha.web.share.devices import Devices
 
 THREADS = 32
@@ -68,7 +69,7 @@ class Share:
 
     def _marked(self, app: Flask) -> Callable[[dict[str, Any], Any], Iterable[bytes]]:
         def marked(environ: dict[str, Any], start: Any) -> Iterable[bytes]:
-            environ[SHARED] = self.names.all
+            environ[HOSTS] = self.names.all
             return app(environ, start)
 
         return marked

@@ -13,8 +13,9 @@ from werkzeug.exceptions import NotFound
 from werkzeug.wrappers import Response
 
 from ilha.web.answers import answer
+from ilha.web.environ import HOSTS
 from ilha.web.errors import problem
-from ilha.web.share import SHARED, certificates
+from ilha.web.share import certificates
 from ilha.web.share.gate import COOKIE
 from ilha.web.share.listener import Share
 from ilha.web.share.payloads import DeviceName, PairedDevices, PairingCode
@@ -88,7 +89,7 @@ def delete_device(device_id: str) -> Response:
 
 def _on_phone() -> Share:
     share = _share()
-    if share is None or SHARED not in request.environ:
+    if share is None or HOSTS not in request.environ:
         # On the computer itself there is nothing to pair.
         raise NotFound
     return share
@@ -133,5 +134,5 @@ def get_authority() -> Response:
 @bp.get("/pair/style.css")
 def get_style() -> Response:
     _on_phone()
-    text = files("ilha.web.share").joinpath("pages/pair.css").read_bytes()
+    text = files("ilha.web").joinpath("plain.css").read_bytes()
     return Response(text, content_type="text/css; charset=utf-8")

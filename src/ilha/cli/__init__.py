@@ -1,6 +1,6 @@
 # PYTHON_ARGCOMPLETE_OK
 """Command line: ``ilha serve``, ``board``, ``tide``, ``fit``, ``choose``, ``export``, ``import``,
-``backup``, ``copies``, ``restore``, ``tide-service``, ``sounder``, ``openapi``.
+``backup``, ``copies``, ``restore``, ``host``, ``tide-service``, ``sounder``, ``openapi``.
 
 Bad input: one line, exit 2.
 """
@@ -18,6 +18,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from ilha import __version__
+from ilha.cli import host, serve
 
 
 def _answered(file: str, answer: Callable[[str], str], json_file: bool = True) -> int:
@@ -154,7 +155,7 @@ def _said(text: str) -> str:
     return text
 
 
-def _database(args: argparse.Namespace) -> Path:
+def database_of(args: argparse.Namespace) -> Path:
     """The file that is named, else the user's own; the demo has one to itself."""
     if args.database is not None:
         return Path(args.database)
@@ -178,7 +179,7 @@ def _on_database(
     from ilha.formats.fields import FieldError
     from ilha.store import db
 
-    path = _database(args)
+    path = database_of(args)
     try:
         conn = db.ready(path, new)
         try:
@@ -202,34 +203,6 @@ def _on_database(
     return 0
 
 
-def _serve(args: argparse.Namespace) -> int:
-    from ilha.formats.fields import FieldError
-    from ilha.web.fetch import checked_address
-    from ilha.web.serve import serve
-
-    try:
-        service = None if args.tide_service is None else checked_address(args.tide_service)
-    except FieldError as error:
-        print(error, file=sys.stderr)
-        return 2
-    return serve(_database(args), port=args.port, workers=args.workers, demo=args.demo,
-                 tide_service=service, empty_log=args.empty_log, instruments=args.instruments,
-                 share_port=args.share)
-
-
-def _tide_service(args: argparse.Namespace) -> int:
-    from ilha.standins.tide_service import create_service
-    from ilha.web.serve import run
-
-    return run(create_service(), "The simulated tide service", args.port)
-
-
-def _sounder(args: argparse.Namespace) -> int:
-    from ilha.standins.sounder import run
-
-    return run(args.port)
-
-
 def _openapi(args: argparse.Namespace) -> int:
     from ilha.web.openapi import document
 
@@ -242,19 +215,6 @@ def _openapi(args: argparse.Namespace) -> int:
 
 
 _WHERE = "SQLite file (ilha.sqlite3 in the user's data folder)"
-
-
-def _between(low: int, high: int, what: str) -> Callable[[str], int]:
-    def read(given: str) -> int:
-        if not given.isascii() or not given.isdigit() or not low <= int(given) <= high:
-            raise argparse.ArgumentTypeError(f"must be a whole number from {low} to {high}, got"
-                                             f" {given}: {what}")
-        return int(given)
-    return read
-
-
-_port = _between(0, 65535, "8417, or 0 for any that is free")
-_workers = _between(0, 64, "0 for one a core")
 
 
 def parser() -> argparse.ArgumentParser:
@@ -291,24 +251,8 @@ def parser() -> argparse.ArgumentParser:
             one.add_argument(needs)
         one.add_argument("--database", help=_WHERE)
         one.set_defaults(run=call)
-    serve = commands.add_parser("serve", help="start the application on this machine")
-    serve.add_argument("--database", help=f"{_WHERE}, made if it is missing")
-    serve.add_argument("--port", type=_port, default=8417, help="0 takes any free port (8417)")
-    serve.add_argument("--workers", type=_workers, default=0, help="that compute (one a core)")
-    serve.add_argument("--demo", action="store_true", help="Marela, in a database of its own")
-    serve.add_argument("--empty-log", action="store_true", help="the demo data without its trips")
-    serve.add_argument("--tide-service", help="address of a tide service on this machine (none)")
-    serve.add_argument("--instruments", help="NMEA 0183 from tcp:HOST:PORT, udp:PORT,"
-                                             " serial:DEVICE or file:PATH (none)")
-    serve.add_argument("--share", nargs="?", const=8443, type=_port, metavar="PORT",
-                       help="let paired phones of the home network in, over TLS (off; at 8443)")
-    serve.set_defaults(run=_serve)
-    service = commands.add_parser("tide-service", help="start a simulated tide service")
-    service.add_argument("--port", type=_port, default=8418, help="0 takes any free port")
-    service.set_defaults(run=_tide_service)
-    sounder = commands.add_parser("sounder", help="start a simulated sounder, to be listened to")
-    sounder.add_argument("--port", type=_port, default=10110, help="0 takes any free port (10110)")
-    sounder.set_defaults(run=_sounder)
+    serve.add(commands, database_of, _WHERE)
+    host.add(commands)
     openapi = commands.add_parser("openapi", help="print the web interface's OpenAPI document")
     openapi.add_argument("--output", help="write to this file instead")
     openapi.set_defaults(run=_openapi)
@@ -324,7 +268,3 @@ def main(argv: list[str] | None = None) -> int:
         argcomplete.autocomplete(top)
     args = top.parse_args(argv)
     return int(args.run(args))
-
-
-if __name__ == "__main__":
-    sys.exit(main())

@@ -1,0 +1,7 @@
+"""``python -m ilha.cli``."""
+
+import sys
+
+from ilha.cli import main
+
+sys.exit(main())
