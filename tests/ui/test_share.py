@@ -18,9 +18,12 @@ from tests.ui.test_along import take_along, through_the_worker
 pytestmark = pytest.mark.browser
 
 
-def trusting(playwright: Playwright, server: Server) -> Browser:
-    """A browser that trusts the server's key, as a phone does once it trusts its authority."""
-    made = server.database.with_name(f"{server.database.stem}-share") / "server.crt"
+def certificate(server: Server) -> Path:
+    return server.database.with_name(f"{server.database.stem}-share") / "server.crt"
+
+
+def trusting(playwright: Playwright, made: Path) -> Browser:
+    """A browser that trusts a certificate's key, as a phone does once it trusts its authority."""
     key = x509.load_pem_x509_certificate(made.read_bytes()).public_key().public_bytes(
         Encoding.DER, PublicFormat.SubjectPublicKeyInfo)
     trusted = b64encode(sha256(key).digest()).decode()
@@ -43,7 +46,7 @@ def test_a_phone_is_paired_works_with_the_server_gone_and_brings_its_log_home(
     server = Server(tmp_path / "ilha.sqlite3", SPRINGS_S, share=True)
     server.start()
     code = a_code(page, server)
-    browser = trusting(playwright, server)
+    browser = trusting(playwright, certificate(server))
     context = browser.new_context(viewport=PHONE, service_workers="allow")  # type: ignore[arg-type]
     phone = context.new_page()
     phone.clock.install(time=SPRINGS_S)
