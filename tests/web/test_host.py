@@ -3,11 +3,17 @@
 from __future__ import annotations
 
 import json
+import os
 import re
+import shlex
 import sqlite3
+import subprocess
+import sys
 import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from configparser import ConfigParser
+from http.client import HTTPConnection
 from pathlib import Path
 from typing import Any
 
@@ -16,7 +22,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from werkzeug.security import check_password_hash
 
-from ilha.cli import main
+from ilha.cli import main, parser
 from ilha.demo import marela
 from ilha.store import accounts as store
 from ilha.store import db
@@ -446,3 +452,34 @@ def test_a_folder_of_a_newer_version_is_told_and_left(
     assert "newer" in err
     assert json.loads(json.dumps(sqlite3.connect(tmp_path / "accounts.sqlite3").execute(
         "PRAGMA user_version").fetchone()[0])) == 99
+
+
+def test_the_unit_file_starts_what_there_is() -> None:
+    """What stands in the unit, the command line understands; it writes where the unit lets it."""
+    unit = ConfigParser(strict=False, interpolation=None)
+    unit.optionxform = str  # type: ignore[assignment,method-assign]
+    unit.read(Path(__file__).parents[2] / "deploy/ilha-host.service")
+    program, *args = shlex.split(unit["Service"]["ExecStart"])
+    asked = parser().parse_args(args)
+    assert Path(program).name == "ilha"
+    assert checked_host(asked.address)
+    assert asked.listen == "127.0.0.1"
+    assert asked.host == f"/var/lib/{unit['Service']['StateDirectory']}"
+
+
+def test_the_server_for_many_runs_and_ends_when_told(tmp_path: Path) -> None:
+    server = subprocess.Popen(
+        [sys.executable, "-m", "ilha.cli", "serve", "--host", str(tmp_path / "club"), "--address",
+         ADDRESS, "--port", "0", "--workers", "1"], stdout=subprocess.PIPE, text=True,
+        env={**os.environ, "PYTHONUNBUFFERED": "1"})
+    try:
+        assert server.stdout is not None
+        found = re.search(r"127\.0\.0\.1:(\d+)/", server.stdout.readline())
+        assert found is not None
+        line = HTTPConnection("127.0.0.1", int(found[1]), timeout=60)
+        line.request("GET", "/api/settings", headers={"Host": "ilha.club.example"})
+        assert line.getresponse().status == 401
+        line.close()
+    finally:
+        server.terminate()
+        assert server.wait(60) == 0

@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import json
+import socket
 import threading
 from collections.abc import Iterator
+from contextlib import suppress
+from datetime import datetime, timedelta
 from pathlib import Path
+from time import monotonic
 from typing import Any
 
 import numpy as np
@@ -14,9 +19,12 @@ from flask.testing import FlaskClient
 from werkzeug.serving import make_server
 
 from ilha.formats.fields import FieldError
+from ilha.formats.tide_service import write
 from ilha.standins.tide_service import TIDE, create_service
+from ilha.web import fetch
 from ilha.web.app import create_app
-from ilha.web.fetch import checked_address
+from ilha.web.errors import ServiceAway
+from ilha.web.fetch import checked_address, fetched
 from tests.conftest import NOW_S
 from tests.web.test_places import mark_like
 
@@ -169,22 +177,105 @@ def test_the_service_is_away(database: Path) -> None:
     assert "does not answer" in refused.get_json()["message"]
 
 
-@pytest.mark.parametrize("said", [
-    "no JSON", '{"format": "other"}',
-    '{"format": "ilha-tides-1", "place": "x", "latitude_deg": 1, "longitude_deg": 1, "zero": "",'
-    ' "turns": [{"time_utc": "2026-01-01T00:00:00Z", "kind": "low", "height_m": 2},'
-    ' {"time_utc": "2026-01-01T06:00:00Z", "kind": "high", "height_m": 1}]}',
+def turns_of(**changes: Any) -> dict[str, Any]:
+    """What a service would answer ``ASKED`` with, with something changed; ``shift_s`` moves it."""
+    start = (NOW_S - 86400.0) // 86400.0 * 86400.0
+    tide = TIDE.high_and_low_waters(start, start + 20 * 86400.0)
+    told = json.loads(write("x", (36.4, -21.7), "z", tide))
+    shift_s = changes.pop("shift_s", 0)
+    for turn in told["turns"]:
+        at = datetime.fromisoformat(turn["time_utc"]) + timedelta(seconds=shift_s)
+        turn["time_utc"] = at.isoformat()
+    return told | {name: change(told["turns"]) if callable(change) else change
+                   for name, change in changes.items()}
+
+
+@pytest.mark.parametrize(("said", "why"), [
+    ("no JSON", "ilha-tides-1"), ('{"format": "other"}', "ilha-tides-1"),
+    (turns_of(turns=lambda t: [{**one, "kind": "low"} for one in t]), "ilha-tides-1"),
+    (turns_of(latitude_deg=91.0), "latitude_deg"),
+    # Another hemisphere, another year, two turns for twenty days, what no tide does.
+    (turns_of(latitude_deg=-36.4), "km from the place asked for"),
+    (turns_of(longitude_deg=-20.2), "km from the place asked for"),
+    (turns_of(shift_s=365 * 86400), "must reach over the 20 days"),
+    (turns_of(shift_s=-365 * 86400), "must reach over the 20 days"),
+    (turns_of(turns=lambda t: [t[0], {**t[-1], "kind": "low" if t[0]["kind"] == "high" else "high",
+                                      "height_m": 1.5}]), "one to thirty hours apart"),
+    (turns_of(turns=lambda t: t[:-2]), "must reach over the 20 days"),
+    (turns_of(turns=lambda t: [{**one, "height_m": 19.0 if one["kind"] == "high" else -1.0}
+                               for one in t]), "as no tide does"),
+    (turns_of(turns=[]), "no `turns`"),
 ])
-def test_nonsense_from_the_service_is_refused(database: Path, said: str) -> None:
+def test_nonsense_and_answers_to_other_questions_are_refused(
+    database: Path, said: Any, why: str
+) -> None:
     liar = Flask("liar")
-    liar.add_url_rule("/tides", view_func=lambda: Response(said))
+    text = said if isinstance(said, str) else json.dumps(said)
+    liar.add_url_rule("/tides", view_func=lambda: Response(text))
     for address in served(liar):
         client = client_with(database, address)
         before = client.get("/api/tides").get_json()
         refused = client.post("/api/tides/ask", json=ASKED)
         assert refused.status_code == 422, refused.text
-        assert "ilha-tides-1" in refused.get_json()["message"]
+        assert why in refused.get_json()["message"]
+        assert refused.get_json()["field"] == "tide_service"
         assert client.get("/api/tides").get_json() == before
+
+
+def test_what_the_stand_in_would_answer_is_taken(database: Path) -> None:
+    """So that the refusals above are for what was changed, and nothing else."""
+    honest = Flask("honest")
+    honest.add_url_rule("/tides", view_func=lambda: Response(json.dumps(turns_of())))
+    for address in served(honest):
+        assert client_with(database, address).post("/api/tides/ask", json=ASKED).status_code == 200
+
+
+def test_no_redirect_is_followed(database: Path) -> None:
+    asked: list[str] = []
+    guide = Flask("guide")
+
+    @guide.get("/tides")
+    def elsewhere() -> Response:
+        return Response(status=302, headers={"Location": "/other"})
+
+    @guide.get("/other")
+    def other() -> Response:
+        asked.append("other")
+        return Response(json.dumps(turns_of()))
+
+    for address in served(guide):
+        refused = client_with(database, address).post("/api/tides/ask", json=ASKED)
+        assert (refused.status_code, "302" in refused.get_json()["message"]) == (502, True)
+    assert asked == []
+
+
+@pytest.mark.parametrize("head", [
+    b"", b"HTTP/1.1 200 OK\r\nContent-Type: application/json\r\nContent-Length: 90000\r\n\r\n"])
+def test_one_patience_for_the_whole_answer(
+    head: bytes, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A service that says a letter now and then, in its head or in its body, is given up."""
+    monkeypatch.setattr(fetch, "PATIENCE_S", 0.8)
+    over = threading.Event()
+    with socket.create_server(("127.0.0.1", 0)) as listener:
+
+        def drip() -> None:
+            line, _ = listener.accept()
+            with line, suppress(OSError):
+                line.sendall(head)
+                while not over.is_set():
+                    line.sendall(b"H")
+                    over.wait(0.2)
+
+        thread = threading.Thread(target=drip)
+        thread.start()
+        begun = monotonic()
+        with pytest.raises(ServiceAway, match="longer than"):
+            fetched(f"http://127.0.0.1:{listener.getsockname()[1]}/tides?x=1")
+        # A patience of each read would wait for ever; this is far beyond one, on a busy machine.
+        assert monotonic() - begun < 30.0
+        over.set()
+        thread.join()
 
 
 @pytest.mark.parametrize("address", [

@@ -8,6 +8,7 @@ Bad input: one line, exit 2.
 from __future__ import annotations
 
 import argparse
+import io
 import json
 import os
 import sqlite3
@@ -16,6 +17,7 @@ import time
 from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any, NoReturn
 
 from ilha import __version__
 from ilha.cli import host, serve
@@ -140,9 +142,12 @@ def _restore(args: argparse.Namespace) -> int:
 def _backup(args: argparse.Namespace) -> int:
     from ilha.store import everything
 
-    def copied(conn: sqlite3.Connection, _: Path) -> str:
-        everything.backup(conn, Path(args.file))
-        return ""
+    def copied(conn: sqlite3.Connection, path: Path) -> str:
+        to = Path(args.file)
+        if to.exists() and not args.force:
+            raise _Bad(f"`file` {to} is there already: name another, or --force to replace it")
+        everything.backup(conn, to)
+        return f"{path} is copied to {to}\n"
 
     return _on_database(args, copied)
 
@@ -161,7 +166,7 @@ def database_of(args: argparse.Namespace) -> Path:
         return Path(args.database)
     from platformdirs import user_data_path
 
-    name = "demo.sqlite3" if getattr(args, "demo", False) else "ilha.sqlite3"
+    name = "demo.sqlite3" if args.demo else "ilha.sqlite3"
     path = user_data_path("ilha", appauthor=False) / name
     if not path.exists() and Path(name).exists():
         # Where it lay before there was a folder for it.
@@ -193,6 +198,8 @@ def _on_database(
         print(db.unusable(path, error), file=sys.stderr)
         return 2
     except OSError as error:
+        if isinstance(error, BrokenPipeError):
+            raise
         print(f"It could not be written whole ({error.strerror}): do not keep it", file=sys.stderr)
         # Nothing more can be written there, not even by the interpreter as it ends.
         sys.stdout = open(os.devnull, "w")  # noqa: SIM115
@@ -217,13 +224,21 @@ def _openapi(args: argparse.Namespace) -> int:
 _WHERE = "SQLite file (ilha.sqlite3 in the user's data folder)"
 
 
+class OneLine(argparse.ArgumentParser):
+    """What cannot be understood is told in one line, with where there is help."""
+
+    def error(self, message: str) -> NoReturn:
+        self.exit(2, f"{self.prog}: {' '.join(message.split())} ({self.prog} --help)\n")
+
+
 def parser() -> argparse.ArgumentParser:
     """The command line's parser."""
-    top = argparse.ArgumentParser(
+    top = OneLine(
         prog="ilha", description="Jig heads, soft plastics and the tide: what to tie on, when to"
         " change it, how to rig it.")
     top.add_argument("--version", action="version", version=f"ilha {__version__}")
-    commands = top.add_subparsers(dest="command", required=True)
+    commands: argparse._SubParsersAction[Any] = top.add_subparsers(
+        dest="command", required=True)
     board = commands.add_parser("board", help="judge every head of a scenario file")
     board.add_argument("file", help="an ilha-scenario-1 JSON file, or - for standard input")
     board.set_defaults(run=_board)
@@ -249,7 +264,12 @@ def parser() -> argparse.ArgumentParser:
         one = commands.add_parser(name, help=words)
         if needs:
             one.add_argument(needs)
-        one.add_argument("--database", help=_WHERE)
+        if name == "backup":
+            one.add_argument("--force", action="store_true", help="replace what is there")
+        which = one.add_mutually_exclusive_group()
+        which.add_argument("--database", help=_WHERE)
+        which.add_argument("--demo", action="store_true", help="the demo's own, of ilha serve"
+                                                               " --demo")
         one.set_defaults(run=call)
     serve.add(commands, database_of, _WHERE)
     host.add(commands)
@@ -266,5 +286,23 @@ def main(argv: list[str] | None = None) -> int:
         import argcomplete
 
         argcomplete.autocomplete(top)
+    # Whatever the shell's locale says: what goes out is UTF-8, like every file.
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(encoding="utf-8", errors="backslashreplace")
     args = top.parse_args(argv)
-    return int(args.run(args))
+    try:
+        return int(args.run(args))
+    except BrokenPipeError:
+        # Who reads has had enough; not even the interpreter's last flush may say more.
+        sys.stdout = open(os.devnull, "w")  # noqa: SIM115
+        return 0
+    except KeyboardInterrupt:
+        return 130
+    except OSError as error:
+        what = "" if error.filename is None else f"{error.filename}: "
+        print(f"{what}{error.strerror or error}", file=sys.stderr)
+        return 2
+    except (MemoryError, RecursionError):
+        print("It is too much for this machine's memory: ask for less at a time", file=sys.stderr)
+        return 2

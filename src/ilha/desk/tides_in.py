@@ -95,8 +95,10 @@ def _ranges(new: TideRanges, tide: HighLow) -> tuple[float, float]:
     return neap, max(spring, neap + 0.01)
 
 
-def service_address(base: str | None, asked: AskTide, now_s: float) -> str:
-    """Where to ask for a tide: high and low waters of some days, from yesterday on.
+def service_asked(
+    base: str | None, asked: AskTide, now_s: float
+) -> tuple[str, tide_service.Question]:
+    """Where to ask for a tide, and what: high and low waters of some days, from yesterday on.
 
     Raises
     ------
@@ -107,15 +109,18 @@ def service_address(base: str | None, asked: AskTide, now_s: float) -> str:
         raise FieldError("tide_service", "`tide_service` is not set up: start Ilha with"
                                          " --tide-service, or bring a file")
     start = now_s - 86400.0 if asked.from_utc_s is None else asked.from_utc_s
-    return tide_service.address(base, asked.latitude_deg, asked.longitude_deg,
-                                datetime.fromtimestamp(start, UTC).date().isoformat(), asked.days)
+    question = tide_service.Question(asked.latitude_deg, asked.longitude_deg,
+                                     datetime.fromtimestamp(start, UTC).date(), asked.days)
+    return question.address(base), question
 
 
-def told_tide(conn: sqlite3.Connection, asked: AskTide, text: str) -> tides.Port | None:
-    """Keep what a tide service told."""
-    tide = tide_service.read(text)
+def told_tide(
+    conn: sqlite3.Connection, new: TideRanges, question: tide_service.Question, text: str
+) -> tides.Port | None:
+    """Keep what a tide service told; raises FieldError where it answered another question."""
+    tide = tide_service.read(text, question)
     with whole(conn, "tide"):
-        return tides.port(conn, _keep_turns(conn, asked, tide))
+        return tides.port(conn, _keep_turns(conn, new, tide))
 
 
 def remove_tide(conn: sqlite3.Connection, row_id: int) -> tides.Port:

@@ -13,7 +13,7 @@ from ilha.core.tide.harmonic import Constants
 from ilha.formats.tide_service import PATH, write
 
 PLACE, AT = "Marela roads (simulated)", (36.40, -21.70)
-NEAR_DEG = 3.0
+NEAR_DEG = 0.6
 DAYS_MOST = 366
 # Invented, as all of Marela is.
 TIDE = Constants({"M2": (0.80, 61.0), "S2": (0.28, 94.0), "N2": (0.16, 40.0), "K1": (0.06, 55.0),

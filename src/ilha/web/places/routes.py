@@ -132,8 +132,9 @@ def _port(row: tides.Port | None) -> Response:
 @bp.post("/tides/ask")
 def ask_tide() -> Response:
     asked = AskTide.model_validate_json(request.get_data())
-    address = tides_in.service_address(current_app.config.get("TIDE_SERVICE"), asked, now_s())
-    return _port(tides_in.told_tide(connection(), asked, fetched(address)))
+    address, question = tides_in.service_asked(
+        current_app.config.get("TIDE_SERVICE"), asked, now_s())
+    return _port(tides_in.told_tide(connection(), asked, question, fetched(address)))
 
 
 @bp.delete("/tides/<int:row_id>")
