@@ -6,10 +6,12 @@ import { NavLink, useLocation, useNavigate } from "react-router";
 import { changed } from "./api/rests";
 import { referenceQuery } from "./api/resources";
 import type { Settings } from "./api/types";
-import { KEY_HELP, useGoKeys, useKeys } from "./base/keys";
+import { useSaid } from "./base/announce";
+import { useFocusKept, useFocusView } from "./base/focus";
+import { chooseKeyMode, KEY_HELP, KEY_MODES, useKeyMode, useKeys, useSequence, useSequenceKeys } from "./base/keys";
 import { useWide } from "./base/use-wide";
 import { flush, onTaken } from "./features/log/log";
-import { useQuestion } from "./features/question/question";
+import { useChosen, useQuestion } from "./features/question/question";
 import { Glossary } from "./ui/fact";
 
 /** A view in the bar; ``key`` goes there after g. */
@@ -27,11 +29,17 @@ export function Shell({ views, children }: { views: readonly ViewLink[]; childre
     document.documentElement.dataset.sheet = settings.sheet;
   }, [settings.sheet]);
   useLogTaken();
-  useGoKeys(useMemo(() => Object.fromEntries(views.map(({ key, path }) => [key, () => void go(path)])), [go, views]));
+  const path = useLocation().pathname;
+  useTitle(views.find((view) => view.path === path)?.name);
+  useFocusKept();
+  useFocusView(path);
+  useSequenceKeys();
+  useSequence("g", useMemo(() => Object.fromEntries(views.map(({ key, path }) => [key, () => void go(path)])), [go, views]));
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
     <>
       <a className="skip" href="#view">to the view</a>
+      {path === "/" && <a className="skip" href="#log-taps">to the log&apos;s taps</a>}
       <header className="top">
         <span className="name">Ilha</span>
         <Sample />
@@ -42,10 +50,24 @@ export function Shell({ views, children }: { views: readonly ViewLink[]; childre
           <button type="button" aria-label="? keys" onClick={() => setHelp(true)}>?</button>
         </div>
       </header>
-      <Words><main id="view">{children}</main></Words>
+      <Words><main id="view" tabIndex={-1}>{children}</main></Words>
+      <Said />
       <KeyHelp show={help} onHide={() => setHelp(false)} />
     </>
   );
+}
+
+/** The one voice; it stays mounted, so that what comes into it is heard. */
+function Said() {
+  return <p className="visually-hidden" role="status" aria-label="what changed">{useSaid()}</p>;
+}
+
+/** What a tab or a history is told apart by: view, mark, Ilha. */
+function useTitle(view: string | undefined): void {
+  const { mark } = useChosen();
+  useEffect(() => {
+    document.title = [view, mark?.name, "Ilha"].filter(Boolean).join(" · ");
+  }, [view, mark]);
 }
 
 /** One glossary, the core's, for all that is asked. */
@@ -156,10 +178,17 @@ function SheetSwitch() {
 }
 
 function KeyHelp({ show, onHide }: { show: boolean; onHide: () => void }) {
+  const mode = useKeyMode();
   return (
     <Modal show={show} onHide={onHide} aria-labelledby="keys-title" centered>
       <Modal.Header closeButton><Modal.Title as="h2" id="keys-title">Keys</Modal.Title></Modal.Header>
       <Modal.Body>
+        <fieldset className="key-mode">
+          <legend>Single keys, on this device</legend>
+          {KEY_MODES.map(([value, words]) => (
+            <Form.Check key={value} inline type="radio" name="key-mode" id={`key-mode-${value}`} label={words} checked={mode === value} onChange={() => chooseKeyMode(value)} />
+          ))}
+        </fieldset>
         <dl className="keys">
           {KEY_HELP.map(([keys, what]) => (
             <div key={keys}><dt>{keys}</dt><dd>{what}</dd></div>

@@ -10,7 +10,8 @@ from flask import Flask, jsonify
 from hypothesis import HealthCheck, given, settings
 
 from ilha.web.app import create_app
-from ilha.web.openapi import ROUTES, document
+from ilha.web.openapi import document
+from ilha.web.operations import ROUTES
 from tests.conftest import NOW_S
 
 # The checker's client reads no Brotli.
@@ -43,3 +44,48 @@ def test_every_operation_keeps_its_contract(documented: Flask) -> None:
         keeps()
         tried.append(operation.label)
     assert len(tried) == len(ROUTES)
+
+
+def test_every_operation_says_what_it_is_for_and_how_it_refuses() -> None:
+    told = document()
+    tags = {tag["name"] for tag in told["tags"]}
+    used = set()
+    for path, methods in told["paths"].items():
+        for method, operation in methods.items():
+            assert len(operation["description"]) > 8, path
+            assert set(operation["tags"]) <= tags, path
+            used |= set(operation["tags"])
+            refusals = set(operation["responses"]) - {"200", "default"}
+            assert ("404" in refusals) == ("{" in path), path
+            assert ("415" in refusals) == ("requestBody" in operation), (method, path)
+    assert used == tags
+    names = [operation["operationId"] for methods in told["paths"].values()
+             for operation in methods.values()]
+    assert len(names) == len(set(names))
+
+
+def test_what_the_document_gives_as_examples_is_answered_as_it_says(
+    database: Path, marela_with_trips: Path
+) -> None:
+    """Each reading with its examples alone, on the sample island: 200, in the kind it says; what is
+    binary is said to be."""
+    client = create_app(marela_with_trips, now_s=NOW_S).test_client()
+    files = 0
+    for path, methods in document()["paths"].items():
+        operation = methods.get("get")
+        if operation is None or any(
+                one.get("required") and "example" not in one for one in
+                operation.get("parameters", ())) or "/trips/" in path or "{key}" in path:
+            continue
+        asked = {one["name"]: one["example"] for one in operation.get("parameters", ())
+                 if "example" in one}
+        for name in [name for name in asked if f"{{{name}}}" in path]:
+            path = path.replace(f"{{{name}}}", str(asked.pop(name)))
+        answer = client.get(path, query_string=asked)
+        kind, = operation["responses"]["200"]["content"]
+        assert answer.status_code == 200, (path, answer.text[:300])
+        assert answer.mimetype == kind, path
+        schema = operation["responses"]["200"]["content"][kind].get("schema", {})
+        assert (schema.get("format") == "binary") == answer.data.startswith(b"%PDF"), path
+        files += kind != "application/json"
+    assert files >= 9

@@ -15,7 +15,8 @@ from schemathesis import GenerationMode
 
 from ilha.core.advice.doctor import SYMPTOMS
 from ilha.web.app import create_app
-from ilha.web.openapi import ROUTES, document
+from ilha.web.openapi import document
+from ilha.web.operations import ROUTES
 from tests.conftest import NOW_S
 
 DOCUMENT = document()

@@ -15,7 +15,8 @@ from ilha.web import payloads
 from ilha.web.app import create_app
 from ilha.web.bench import payloads as bench_payloads
 from ilha.web.day import payloads as day_payloads
-from ilha.web.openapi import ROUTES, document
+from ilha.web.openapi import document
+from ilha.web.operations import ROUTES
 from tests.conftest import NOW_S
 
 DAY = "/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"

@@ -11,7 +11,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whose data this is, where a server has more than one's */
+        /**
+         * Whose data this is, where a server has more than one's
+         * @description Whose data is looked at; null: this machine's own.
+         */
         get: operations["get_account"];
         put?: never;
         post?: never;
@@ -28,7 +31,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Part of a day to take along */
+        /**
+         * Part of a day to take along
+         * @description Part of a day. ``board`` is the day's as it was asked, with nothing in its heads' arrays, its picks and its plan. A day, and the hours of it to take along.
+         */
         get: operations["get_along"];
         put?: never;
         post?: never;
@@ -45,7 +51,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All that is carried */
+        /**
+         * All that is carried
+         * @description All that is carried.
+         */
         get: operations["get_box"];
         put?: never;
         post?: never;
@@ -62,10 +71,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Tackle of a kind as CSV */
+        /**
+         * Tackle of a kind as CSV
+         * @description Tackle of a kind as CSV.
+         */
         get: operations["get_box_csv"];
         put?: never;
-        /** Tackle of a kind from CSV, all rows or none */
+        /**
+         * Tackle of a kind from CSV, all rows or none
+         * @description What came of it, or would. A file to be read. In CSV of the box a row with an id of the box changes that one, any other is added.
+         */
         post: operations["post_box_csv"];
         delete?: never;
         options?: never;
@@ -82,7 +97,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put back what was taken out */
+        /**
+         * Put back what was taken out
+         * @description A row that is there again.
+         */
         post: operations["post_box_back"];
         delete?: never;
         options?: never;
@@ -98,7 +116,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** As many again as are carried */
+        /**
+         * As many again as are carried
+         * @description When a kind was counted to be as many as are carried; null: now.
+         */
         put: operations["put_box_counted"];
         post?: never;
         delete?: never;
@@ -114,7 +135,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The day on one sheet */
+        /**
+         * The day on one sheet
+         * @description The card in words and in the angler's units; the strip in shares of its span. The day's question, the hours that the card shows, and the sheet.
+         */
         get: operations["get_card"];
         put?: never;
         post?: never;
@@ -131,7 +155,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The card as a page */
+        /**
+         * The card as a page
+         * @description The day's question, the hours that the card shows, and the sheet.
+         */
         get: operations["get_card_html"];
         put?: never;
         post?: never;
@@ -148,7 +175,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The card to print */
+        /**
+         * The card to print
+         * @description The day's question, the hours that the card shows, and the sheet.
+         */
         get: operations["get_card_pdf"];
         put?: never;
         post?: never;
@@ -165,10 +195,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Catches as GPX */
+        /**
+         * Catches as GPX
+         * @description Catches as GPX.
+         */
         get: operations["get_catches_gpx"];
         put?: never;
-        /** Catches from GPX, all or none */
+        /**
+         * Catches from GPX, all or none
+         * @description What came of it, or would. A file to be read. In CSV of the box a row with an id of the box changes that one, any other is added.
+         */
         post: operations["post_catches_gpx"];
         delete?: never;
         options?: never;
@@ -183,7 +219,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whole outfits for a fish and a water */
+        /**
+         * Whole outfits for a fish and a water
+         * @description A mark at a step of a day, the fish, and the rods and lines that are with one.
+         */
         get: operations["get_choice"];
         put?: never;
         post?: never;
@@ -200,7 +239,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What to change first */
+        /**
+         * What to change first
+         * @description What goes wrong with an outfit; answers as ``question:answer``, with commas.
+         */
         get: operations["get_choice_doctor"];
         put?: never;
         post?: never;
@@ -217,7 +259,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** How to cover the water */
+        /**
+         * How to cover the water
+         * @description A sector from one spot, or a stretch along which one moves.
+         */
         get: operations["get_choice_fan"];
         put?: never;
         post?: never;
@@ -234,7 +279,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What would change the first proposal */
+        /**
+         * What would change the first proposal
+         * @description A mark at a step of a day, the fish, and the rods and lines that are with one.
+         */
         get: operations["get_choice_moves"];
         put?: never;
         post?: never;
@@ -251,7 +299,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Two rigs on the same water */
+        /**
+         * Two rigs on the same water
+         * @description Two rigs on the same water. The day's question, and two pairs of plastic and head.
+         */
         get: operations["get_compare"];
         put?: never;
         post?: never;
@@ -268,7 +319,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Safety copies, the last first */
+        /**
+         * Safety copies, the last first
+         * @description The last five, the newest first.
+         */
         get: operations["get_copies"];
         put?: never;
         post?: never;
@@ -287,7 +341,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put a safety copy in place of everything */
+        /**
+         * Put a safety copy in place of everything
+         * @description rows that are now stored; what was there before is in the file ``kept_as``.
+         */
         post: operations["post_copies_restore"];
         delete?: never;
         options?: never;
@@ -304,7 +361,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put a file in place of everything */
+        /**
+         * Put a file in place of everything
+         * @description rows that are now stored; what was there before is in the file ``kept_as``. An ``ilha-data-1`` file: everything that Ilha keeps.
+         */
         post: operations["post_data"];
         delete?: never;
         options?: never;
@@ -319,7 +379,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything that Ilha keeps */
+        /**
+         * Everything that Ilha keeps
+         * @description An ``ilha-data-1`` file: everything that Ilha keeps.
+         */
         get: operations["get_data_json"];
         put?: never;
         post?: never;
@@ -336,7 +399,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every head through one day at one mark */
+        /**
+         * Every head through one day at one mark
+         * @description The board of one mark through one day of 145 steps. ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady retrieve runs path_cm[t][p] above the bottom with path_share[p] of the cast to go. The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
         get: operations["get_day"];
         put?: never;
         post?: never;
@@ -353,7 +419,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Devices that are let in from the home network */
+        /**
+         * Devices that are let in from the home network
+         * @description on: whether the home network is listened to. fingerprint: of the authority that phones are asked to trust, SHA-256; addresses: where a phone finds it, the likeliest first.
+         */
         get: operations["get_devices"];
         put?: never;
         post?: never;
@@ -372,7 +441,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A code that pairs one */
+        /**
+         * A code that pairs one
+         * @description Pairs one device, once.
+         */
         post: operations["post_devices_code"];
         delete?: never;
         options?: never;
@@ -388,10 +460,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Name a device */
+        /**
+         * Name a device
+         * @description on: whether the home network is listened to. fingerprint: of the authority that phones are asked to trust, SHA-256; addresses: where a phone finds it, the likeliest first.
+         */
         put: operations["put_devices"];
         post?: never;
-        /** Let a device in no more */
+        /**
+         * Let a device in no more
+         * @description on: whether the home network is listened to. fingerprint: of the authority that phones are asked to trust, SHA-256; addresses: where a phone finds it, the likeliest first.
+         */
         delete: operations["delete_devices"];
         options?: never;
         head?: never;
@@ -405,10 +483,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All fish as plain facts */
+        /**
+         * All fish as plain facts
+         * @description All fish as plain facts.
+         */
         get: operations["get_fish"];
         put?: never;
-        /** Add a fish */
+        /**
+         * Add a fish
+         * @description A fish as plain facts; common knowledge, from memory.
+         */
         post: operations["post_fish"];
         delete?: never;
         options?: never;
@@ -424,10 +508,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a fish */
+        /**
+         * Change a fish
+         * @description A fish as plain facts; common knowledge, from memory.
+         */
         put: operations["put_fish"];
         post?: never;
-        /** A fish as it ships, or one's own removed */
+        /**
+         * A fish as it ships, or one's own removed
+         * @description A fish as it ships, or one's own removed.
+         */
         delete: operations["delete_fish"];
         options?: never;
         head?: never;
@@ -441,7 +531,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Hooks in one plastic on one head */
+        /**
+         * Hooks in one plastic on one head
+         * @description What lies on the bench; what is left out is the head's own or the usual.
+         */
         get: operations["get_fit"];
         put?: never;
         post?: never;
@@ -460,7 +553,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a head */
+        /**
+         * Add a head
+         * @description A head as it is typed; what is left out is typical of its hook's size. The printed weight or what the scale says: one of them at least.
+         */
         post: operations["post_heads"];
         delete?: never;
         options?: never;
@@ -476,10 +572,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a head */
+        /**
+         * Change a head
+         * @description A head as it is typed; what is left out is typical of its hook's size. The printed weight or what the scale says: one of them at least.
+         */
         put: operations["put_heads"];
         post?: never;
-        /** Take a head out; answers with what it was */
+        /**
+         * Take a head out; answers with what it was
+         * @description Take a head out; answers with what it was.
+         */
         delete: operations["delete_heads"];
         options?: never;
         head?: never;
@@ -494,7 +596,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** A head's hook as it was measured */
+        /**
+         * A head's hook as it was measured
+         * @description A head's hook as it was measured.
+         */
         put: operations["put_heads_hook"];
         post?: never;
         delete?: never;
@@ -511,7 +616,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** What the scale says of a head */
+        /**
+         * What the scale says of a head
+         * @description What the scale says; null: as printed, or as its shape has it, again.
+         */
         put: operations["put_heads_mass"];
         post?: never;
         delete?: never;
@@ -527,7 +635,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the server is there */
+        /**
+         * Whether the server is there
+         * @description Whether the server is there.
+         */
         get: operations["get_health"];
         put?: never;
         post?: never;
@@ -546,7 +657,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a hook */
+        /**
+         * Add a hook
+         * @description A loose hook; what is left out is typical of its size.
+         */
         post: operations["post_hooks"];
         delete?: never;
         options?: never;
@@ -562,10 +676,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a hook */
+        /**
+         * Change a hook
+         * @description A loose hook; what is left out is typical of its size.
+         */
         put: operations["put_hooks"];
         post?: never;
-        /** Take a hook out; answers with what it was */
+        /**
+         * Take a hook out; answers with what it was
+         * @description Take a hook out; answers with what it was.
+         */
         delete: operations["delete_hooks"];
         options?: never;
         head?: never;
@@ -579,7 +699,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the instruments aboard say now */
+        /**
+         * What the instruments aboard say now
+         * @description What the instruments say now; ``source`` null: none is listened to.
+         */
         get: operations["get_instruments"];
         put?: never;
         post?: never;
@@ -596,7 +719,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where the boat went, with the depth there */
+        /**
+         * Where the boat went, with the depth there
+         * @description Where the boat went, with the depth there.
+         */
         get: operations["get_instruments_track_gpx"];
         put?: never;
         post?: never;
@@ -615,7 +741,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a leader */
+        /**
+         * Add a leader
+         * @description Add a leader.
+         */
         post: operations["post_leaders"];
         delete?: never;
         options?: never;
@@ -631,10 +760,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a leader */
+        /**
+         * Change a leader
+         * @description Change a leader.
+         */
         put: operations["put_leaders"];
         post?: never;
-        /** Take a leader out; answers with what it was */
+        /**
+         * Take a leader out; answers with what it was
+         * @description Take a leader out; answers with what it was.
+         */
         delete: operations["delete_leaders"];
         options?: never;
         head?: never;
@@ -648,7 +783,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where each head is the pick: depth across, current up */
+        /**
+         * Where each head is the pick: depth across, current up
+         * @description ``pick[d][u]`` is a head's id, 0 where none is right. One plastic on one line: the regions in which each head of the box is the pick.
+         */
         get: operations["get_lid"];
         put?: never;
         post?: never;
@@ -665,7 +803,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The lid chart on paper */
+        /**
+         * The lid chart on paper
+         * @description The same on paper, to the size of a lid.
+         */
         get: operations["get_lid_pdf"];
         put?: never;
         post?: never;
@@ -682,7 +823,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The purchases that close most of the chart's gaps */
+        /**
+         * The purchases that close most of the chart's gaps
+         * @description The purchases that close most, the best first. A lid chart, and the days ahead at one's own places over it.
+         */
         get: operations["get_lid_buy"];
         put?: never;
         post?: never;
@@ -701,7 +845,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a line */
+        /**
+         * Add a line
+         * @description Add a line.
+         */
         post: operations["post_lines"];
         delete?: never;
         options?: never;
@@ -717,10 +864,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a line */
+        /**
+         * Change a line
+         * @description Change a line.
+         */
         put: operations["put_lines"];
         post?: never;
-        /** Take a line out; answers with what it was */
+        /**
+         * Take a line out; answers with what it was
+         * @description Take a line out; answers with what it was.
+         */
         delete: operations["delete_lines"];
         options?: never;
         head?: never;
@@ -734,10 +887,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Trips, the last first */
+        /**
+         * Trips, the last first
+         * @description Trips, the last first. more : what to ask for those before; null where there are none. A page of the log: so many trips before an event, by default the last.
+         */
         get: operations["get_log"];
         put?: never;
-        /** Tell what happened; told twice it is kept once */
+        /**
+         * Tell what happened; told twice it is kept once
+         * @description What is now stored, or gone, of what was sent. What a device has to tell: sent again until it is answered, kept once.
+         */
         post: operations["post_log"];
         delete?: never;
         options?: never;
@@ -752,10 +911,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The log as CSV */
+        /**
+         * The log as CSV
+         * @description The log as CSV.
+         */
         get: operations["get_log_csv"];
         put?: never;
-        /** The log from CSV, all rows or none */
+        /**
+         * The log from CSV, all rows or none
+         * @description What came of it, or would. A file to be read. In CSV of the box a row with an id of the box changes that one, any other is added.
+         */
         post: operations["post_log_csv"];
         delete?: never;
         options?: never;
@@ -772,7 +937,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The log of a trip's file, all of it or nothing */
+        /**
+         * The log of a trip's file, all of it or nothing
+         * @description What came of it, or would. A file to be read. In CSV of the box a row with an id of the box changes that one, any other is added.
+         */
         post: operations["post_log_json"];
         delete?: never;
         options?: never;
@@ -787,7 +955,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** When a trip that went well comes round alike */
+        /**
+         * When a trip that went well comes round alike
+         * @description The water in which a trip's fish took, with what, and when it comes round alike. A trip: its mark, and from when to when it lasted.
+         */
         get: operations["get_log_again"];
         put?: never;
         post?: never;
@@ -804,9 +975,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the water taught */
+        /**
+         * What the water taught
+         * @description What the water taught.
+         */
         get: operations["get_log_learned"];
-        /** Hold a factor, or begin it afresh */
+        /**
+         * Hold a factor, or begin it afresh
+         * @description freeze holds it at what it is now; forget begins afresh; follow learns from all again.
+         */
         put: operations["put_log_learned"];
         post?: never;
         delete?: never;
@@ -823,7 +1000,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Take back what was said of a mark's depth */
+        /**
+         * Take back what was said of a mark's depth
+         * @description Take back what was said of a mark's depth.
+         */
         put: operations["put_log_learned_depth"];
         post?: never;
         delete?: never;
@@ -839,7 +1019,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What worked, in fish an hour */
+        /**
+         * What worked, in fish an hour
+         * @description What worked, in fish an hour.
+         */
         get: operations["get_log_worked"];
         put?: never;
         post?: never;
@@ -858,7 +1041,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Serve the sample island beside this */
+        /**
+         * Serve the sample island beside this
+         * @description An address to go to.
+         */
         post: operations["post_look-round"];
         delete?: never;
         options?: never;
@@ -873,10 +1059,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All marks */
+        /**
+         * All marks
+         * @description All marks.
+         */
         get: operations["get_marks"];
         put?: never;
-        /** Add a mark */
+        /**
+         * Add a mark
+         * @description A place to fish; rates and lag come together or not at all.
+         */
         post: operations["post_marks"];
         delete?: never;
         options?: never;
@@ -891,7 +1083,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All marks as GPX */
+        /**
+         * All marks as GPX
+         * @description All marks as GPX.
+         */
         get: operations["get_marks_gpx"];
         put?: never;
         post?: never;
@@ -910,7 +1105,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Marks from GPX, all or none */
+        /**
+         * Marks from GPX, all or none
+         * @description A GPX document.
+         */
         post: operations["post_marks_import"];
         delete?: never;
         options?: never;
@@ -926,10 +1124,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a mark */
+        /**
+         * Change a mark
+         * @description A place to fish; rates and lag come together or not at all.
+         */
         put: operations["put_marks"];
         post?: never;
-        /** Remove a mark; answers with what it was */
+        /**
+         * Remove a mark; answers with what it was
+         * @description Remove a mark; answers with what it was.
+         */
         delete: operations["delete_marks"];
         options?: never;
         head?: never;
@@ -945,7 +1149,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The fewest heads and plastics for a plan */
+        /**
+         * The fewest heads and plastics for a plan
+         * @description What is planned, and what the water is expected to be like.
+         */
         post: operations["post_pack"];
         delete?: never;
         options?: never;
@@ -960,7 +1167,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The day's change plan as a calendar */
+        /**
+         * The day's change plan as a calendar
+         * @description The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
         get: operations["get_plan_ics"];
         put?: never;
         post?: never;
@@ -977,7 +1187,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The day's change plan as plain text */
+        /**
+         * The day's change plan as plain text
+         * @description The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
         get: operations["get_plan_txt"];
         put?: never;
         post?: never;
@@ -994,7 +1207,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What would spare a change of heads */
+        /**
+         * What would spare a change of heads
+         * @description The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
         get: operations["get_plan_savings"];
         put?: never;
         post?: never;
@@ -1013,7 +1229,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a plastic */
+        /**
+         * Add a plastic
+         * @description A plastic laid out by its measures; its family follows from its look.
+         */
         post: operations["post_plastics"];
         delete?: never;
         options?: never;
@@ -1029,10 +1248,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a plastic */
+        /**
+         * Change a plastic
+         * @description A plastic laid out by its measures; its family follows from its look.
+         */
         put: operations["put_plastics"];
         post?: never;
-        /** Take a plastic out; answers with what it was */
+        /**
+         * Take a plastic out; answers with what it was
+         * @description Take a plastic out; answers with what it was.
+         */
         delete: operations["delete_plastics"];
         options?: never;
         head?: never;
@@ -1047,7 +1272,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** What the scale says of a plastic */
+        /**
+         * What the scale says of a plastic
+         * @description What the scale says; null: as printed, or as its shape has it, again.
+         */
         put: operations["put_plastics_mass"];
         post?: never;
         delete?: never;
@@ -1065,7 +1293,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a reel */
+        /**
+         * Add a reel
+         * @description Add a reel.
+         */
         post: operations["post_reels"];
         delete?: never;
         options?: never;
@@ -1081,10 +1312,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a reel */
+        /**
+         * Change a reel
+         * @description Change a reel.
+         */
         put: operations["put_reels"];
         post?: never;
-        /** Take a reel out; answers with what it was */
+        /**
+         * Take a reel out; answers with what it was
+         * @description Take a reel out; answers with what it was.
+         */
         delete: operations["delete_reels"];
         options?: never;
         head?: never;
@@ -1098,7 +1335,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Schools and stances */
+        /**
+         * Schools and stances
+         * @description What the core knows by name.
+         */
         get: operations["get_reference"];
         put?: never;
         post?: never;
@@ -1115,7 +1355,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the log took from the box, and what it cost */
+        /**
+         * What the log took from the box, and what it cost
+         * @description What the log took from the box, and what it cost.
+         */
         get: operations["get_restock"];
         put?: never;
         post?: never;
@@ -1134,7 +1377,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a rod */
+        /**
+         * Add a rod
+         * @description The cast that was seen is null where one is assumed: then the usual one stands here. A rod with its rating and a cast that it was seen to make; without one it is assumed to throw as rods of its rating and length do.
+         */
         post: operations["post_rods"];
         delete?: never;
         options?: never;
@@ -1150,10 +1396,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a rod */
+        /**
+         * Change a rod
+         * @description The cast that was seen is null where one is assumed: then the usual one stands here. A rod with its rating and a cast that it was seen to make; without one it is assumed to throw as rods of its rating and length do.
+         */
         put: operations["put_rods"];
         post?: never;
-        /** Take a rod out; answers with what it was */
+        /**
+         * Take a rod out; answers with what it was
+         * @description The cast that was seen is null where one is assumed: then the usual one stands here.
+         */
         delete: operations["delete_rods"];
         options?: never;
         head?: never;
@@ -1167,10 +1419,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All rules as they stand */
+        /**
+         * All rules as they stand
+         * @description All rules as they stand.
+         */
         get: operations["get_rules"];
         put?: never;
-        /** Add a rule of one's own */
+        /**
+         * Add a rule of one's own
+         * @description A rule of the user's own, as the rule files have them.
+         */
         post: operations["post_rules"];
         delete?: never;
         options?: never;
@@ -1186,10 +1444,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a rule of one's own */
+        /**
+         * Change a rule of one's own
+         * @description A rule of the user's own, as the rule files have them.
+         */
         put: operations["put_rules_own"];
         post?: never;
-        /** Remove a rule of one's own */
+        /**
+         * Remove a rule of one's own
+         * @description Remove a rule of one's own.
+         */
         delete: operations["delete_rules_own"];
         options?: never;
         head?: never;
@@ -1204,7 +1468,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Switch or weigh a rule */
+        /**
+         * Switch or weigh a rule
+         * @description Switch or weigh a rule.
+         */
         put: operations["put_rules"];
         post?: never;
         delete?: never;
@@ -1220,7 +1487,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The chart as GeoJSON */
+        /**
+         * The chart as GeoJSON
+         * @description The chart as GeoJSON.
+         */
         get: operations["get_sea-chart_geojson"];
         put?: never;
         post?: never;
@@ -1237,7 +1507,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Its tracks, routes and points as GPX */
+        /**
+         * Its tracks, routes and points as GPX
+         * @description Its tracks, routes and points as GPX.
+         */
         get: operations["get_sea-chart_gpx"];
         put?: never;
         post?: never;
@@ -1254,7 +1527,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The chart as KML */
+        /**
+         * The chart as KML
+         * @description The chart as KML.
+         */
         get: operations["get_sea-chart_kml"];
         put?: never;
         post?: never;
@@ -1271,10 +1547,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What was brought in to draw the water with */
+        /**
+         * What was brought in to draw the water with
+         * @description What was brought in to draw the water with.
+         */
         get: operations["get_sea-charts"];
         put?: never;
-        /** Bring GeoJSON, KML or GPX in */
+        /**
+         * Bring GeoJSON, KML or GPX in
+         * @description What a file held. A file to draw the water with: GeoJSON, KML or GPX, and how it is to be understood.
+         */
         post: operations["post_sea-charts"];
         delete?: never;
         options?: never;
@@ -1291,7 +1573,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The bottom along a cast */
+        /**
+         * The bottom along a cast
+         * @description The bottom along a cast: distance from the rod and charted depth, m. A cast whose bottom is asked for.
+         */
         post: operations["post_sea-charts_section"];
         delete?: never;
         options?: never;
@@ -1309,7 +1594,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Remove a chart; answers with what it was */
+        /**
+         * Remove a chart; answers with what it was
+         * @description What a file held.
+         */
         delete: operations["delete_sea-charts"];
         options?: never;
         head?: never;
@@ -1323,9 +1611,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What was chosen last */
+        /**
+         * What was chosen last
+         * @description What was chosen last.
+         */
         get: operations["get_settings"];
-        /** Save what is chosen */
+        /**
+         * Save what is chosen
+         * @description Save what is chosen.
+         */
         put: operations["put_settings"];
         post?: never;
         delete?: never;
@@ -1341,7 +1635,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What is seen of a crooked rig, and its mending */
+        /**
+         * What is seen of a crooked rig, and its mending
+         * @description What one sees of a rig: signs as in the model page.
+         */
         get: operations["get_straight"];
         put?: never;
         post?: never;
@@ -1358,10 +1655,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where streams come from */
+        /**
+         * Where streams come from
+         * @description Where streams come from.
+         */
         get: operations["get_streams"];
         put?: never;
-        /** Bring a stream in */
+        /**
+         * Bring a stream in
+         * @description Where a stream comes from. A stream to bring in, as CSV, flood positive.
+         */
         post: operations["post_streams"];
         delete?: never;
         options?: never;
@@ -1379,7 +1682,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Remove a stream that no mark uses */
+        /**
+         * Remove a stream that no mark uses
+         * @description Where a stream comes from.
+         */
         delete: operations["delete_streams"];
         options?: never;
         head?: never;
@@ -1395,7 +1701,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a sundry */
+        /**
+         * Add a sundry
+         * @description Add a sundry.
+         */
         post: operations["post_sundries"];
         delete?: never;
         options?: never;
@@ -1411,10 +1720,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a sundry */
+        /**
+         * Change a sundry
+         * @description Change a sundry.
+         */
         put: operations["put_sundries"];
         post?: never;
-        /** Take a sundry out; answers with what it was */
+        /**
+         * Take a sundry out; answers with what it was
+         * @description Take a sundry out; answers with what it was.
+         */
         delete: operations["delete_sundries"];
         options?: never;
         head?: never;
@@ -1428,7 +1743,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Plastics at true size on paper */
+        /**
+         * Plastics at true size on paper
+         * @description Plastics on one head, at true size; the first with the hook that is chosen.
+         */
         get: operations["get_template_pdf"];
         put?: never;
         post?: never;
@@ -1445,10 +1763,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where tides come from */
+        /**
+         * Where tides come from
+         * @description Where tides come from.
+         */
         get: operations["get_tides"];
         put?: never;
-        /** Bring a tide in */
+        /**
+         * Bring a tide in
+         * @description Where a tide comes from. A tide to bring in, as CSV.
+         */
         post: operations["post_tides"];
         delete?: never;
         options?: never;
@@ -1465,7 +1789,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring a tide in from the service */
+        /**
+         * Bring a tide in from the service
+         * @description Where a tide comes from. What to ask the tide service for.
+         */
         post: operations["post_tides_ask"];
         delete?: never;
         options?: never;
@@ -1482,7 +1809,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep a printed table */
+        /**
+         * Keep a printed table
+         * @description Where a tide comes from. A printed table to keep.
+         */
         post: operations["post_tides_printed"];
         delete?: never;
         options?: never;
@@ -1499,7 +1829,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What is understood of a printed table */
+        /**
+         * What is understood of a printed table
+         * @description What was understood of a printed table. A printed table as it was pasted, and how it is to be understood; null: as it says itself.
+         */
         post: operations["post_tides_read"];
         delete?: never;
         options?: never;
@@ -1516,7 +1849,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A port by its differences from another */
+        /**
+         * A port by its differences from another
+         * @description Where a tide comes from. A secondary port by its differences, as tables print them.
+         */
         post: operations["post_tides_secondary"];
         delete?: never;
         options?: never;
@@ -1534,7 +1870,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Remove a tide that no mark uses */
+        /**
+         * Remove a tide that no mark uses
+         * @description Where a tide comes from.
+         */
         delete: operations["delete_tides"];
         options?: never;
         head?: never;
@@ -1548,11 +1887,20 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** High and low waters of a table */
+        /**
+         * High and low waters of a table
+         * @description High and low waters of a table.
+         */
         get: operations["get_tides_turns"];
-        /** Put one high or low water right */
+        /**
+         * Put one high or low water right
+         * @description Where a tide comes from. One high or low water of a table: as it was, and as it is; null: it is not.
+         */
         put: operations["put_tides_turns"];
-        /** Go on with a table, or replace it */
+        /**
+         * Go on with a table, or replace it
+         * @description Where a tide comes from. More of a table, or a better one.
+         */
         post: operations["post_tides_turns"];
         delete?: never;
         options?: never;
@@ -1567,10 +1915,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Rigs to be judged by eye */
+        /**
+         * Rigs to be judged by eye
+         * @description A series, and how each fault stands.
+         */
         get: operations["get_trainer"];
         put?: never;
-        /** What they were taken for */
+        /**
+         * What they were taken for
+         * @description What they were taken for.
+         */
         post: operations["post_trainer"];
         delete?: never;
         options?: never;
@@ -1585,10 +1939,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Waters to be read */
+        /**
+         * Waters to be read
+         * @description A series of waters, and how each kind stands.
+         */
         get: operations["get_trainer_waters"];
         put?: never;
-        /** How they were read */
+        /**
+         * How they were read
+         * @description How they were read.
+         */
         post: operations["post_trainer_waters"];
         delete?: never;
         options?: never;
@@ -1603,10 +1963,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All trips, the last day first */
+        /**
+         * All trips, the last day first
+         * @description All trips, the last day first.
+         */
         get: operations["get_trips"];
         put?: never;
-        /** Keep a new trip */
+        /**
+         * Keep a new trip
+         * @description A trip as it is kept. A trip on one day, by the clock of its marks.
+         */
         post: operations["post_trips"];
         delete?: never;
         options?: never;
@@ -1622,10 +1988,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Ask something else of a trip */
+        /**
+         * Ask something else of a trip
+         * @description A trip as it is kept. A trip on one day, by the clock of its marks.
+         */
         put: operations["put_trips"];
         post?: never;
-        /** Remove a trip; answers with what it was */
+        /**
+         * Remove a trip; answers with what it was
+         * @description A trip as it is kept.
+         */
         delete: operations["delete_trips"];
         options?: never;
         head?: never;
@@ -1639,7 +2011,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A trip as the log has it */
+        /**
+         * A trip as the log has it
+         * @description A trip as the log has it, its rows as the plan has them.
+         */
         get: operations["get_trips_lived"];
         put?: never;
         post?: never;
@@ -1656,7 +2031,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where to be when */
+        /**
+         * Where to be when
+         * @description Where to be when. rounds: the best first; its stays empty where nothing is worth going. planned_utc_s: null where it was planned just now; of a trip that is over, when it was.
+         */
         get: operations["get_trips_plan"];
         put?: never;
         post?: never;
@@ -1673,7 +2051,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The round as a calendar */
+        /**
+         * The round as a calendar
+         * @description The round as a calendar.
+         */
         get: operations["get_trips_plan_ics"];
         put?: never;
         post?: never;
@@ -1690,7 +2071,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The round as plain text */
+        /**
+         * The round as plain text
+         * @description The round as plain text.
+         */
         get: operations["get_trips_plan_txt"];
         put?: never;
         post?: never;
@@ -1707,7 +2091,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The round as a route */
+        /**
+         * The round as a route
+         * @description The round as a route.
+         */
         get: operations["get_trips_route_gpx"];
         put?: never;
         post?: never;
@@ -1724,7 +2111,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The catches of a trip */
+        /**
+         * The catches of a trip
+         * @description The catches of a trip.
+         */
         get: operations["get_trips_told_gpx"];
         put?: never;
         post?: never;
@@ -1741,7 +2131,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A trip told on one page */
+        /**
+         * A trip told on one page
+         * @description On what paper.
+         */
         get: operations["get_trips_told_pdf"];
         put?: never;
         post?: never;
@@ -1760,7 +2153,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a weight */
+        /**
+         * Add a weight
+         * @description Add a weight.
+         */
         post: operations["post_weights"];
         delete?: never;
         options?: never;
@@ -1776,10 +2172,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a weight */
+        /**
+         * Change a weight
+         * @description Change a weight.
+         */
         put: operations["put_weights"];
         post?: never;
-        /** Take a weight out; answers with what it was */
+        /**
+         * Take a weight out; answers with what it was
+         * @description Take a weight out; answers with what it was.
+         */
         delete: operations["delete_weights"];
         options?: never;
         head?: never;
@@ -8516,6 +8918,15 @@ export interface operations {
                     "application/json": components["schemas"]["Account"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8530,6 +8941,7 @@ export interface operations {
     get_along: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -8552,6 +8964,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -8581,8 +8994,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -8596,6 +9012,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
                 from_step: number;
                 to_step: number;
@@ -8613,6 +9030,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AlongDay"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -8644,6 +9079,15 @@ export interface operations {
                     "application/json": components["schemas"]["Box"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8660,6 +9104,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example heads */
                 kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
@@ -8673,6 +9118,24 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -8691,6 +9154,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example heads */
                 kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
@@ -8710,6 +9174,60 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8726,7 +9244,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
+                /** @example heads */
                 kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
@@ -8740,6 +9260,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PutBack"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -8758,7 +9296,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
+                /** @example heads */
                 kind: "heads" | "plastics" | "lines" | "rods" | "reels" | "leaders" | "hooks" | "weights" | "sundries" | "marks" | "sea_charts" | "trips";
             };
             cookie?: never;
@@ -8778,6 +9318,60 @@ export interface operations {
                     "application/json": components["schemas"]["Counted"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8792,6 +9386,7 @@ export interface operations {
     get_card: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -8814,6 +9409,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -8843,8 +9439,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -8858,6 +9457,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
@@ -8878,6 +9478,24 @@ export interface operations {
                     "application/json": components["schemas"]["CardSheet"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8892,6 +9510,7 @@ export interface operations {
     get_card_html: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -8914,6 +9533,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -8943,8 +9563,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -8958,6 +9581,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
@@ -8978,6 +9602,24 @@ export interface operations {
                     "text/html": string;
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -8992,6 +9634,7 @@ export interface operations {
     get_card_pdf: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9014,6 +9657,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9043,8 +9687,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -9058,6 +9705,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
@@ -9076,6 +9724,24 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9105,6 +9771,15 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9140,6 +9815,51 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9154,6 +9874,7 @@ export interface operations {
     get_choice: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9176,6 +9897,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9224,6 +9946,24 @@ export interface operations {
                     "application/json": components["schemas"]["Choice"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9238,6 +9978,7 @@ export interface operations {
     get_choice_doctor: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9260,6 +10001,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9292,9 +10034,13 @@ export interface operations {
                 step?: number;
                 rods?: string;
                 lines?: string;
+                /** @example 1 */
                 plastic_id?: number;
+                /** @example 5 */
                 head_id?: number;
+                /** @example 3 */
                 line_id?: number;
+                /** @example 2 */
                 rod_id?: number;
                 rigging?: string;
                 trouble: string;
@@ -9315,6 +10061,24 @@ export interface operations {
                     "application/json": components["schemas"]["Doctor"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9329,6 +10093,7 @@ export interface operations {
     get_choice_fan: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9351,6 +10116,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9383,11 +10149,16 @@ export interface operations {
                 step?: number;
                 rods?: string;
                 lines?: string;
+                /** @example 1 */
                 plastic_id?: number;
+                /** @example 5 */
                 head_id?: number;
+                /** @example 3 */
                 line_id?: number;
+                /** @example 2 */
                 rod_id?: number;
                 rigging?: string;
+                /** @example 90 */
                 sector_deg?: number;
                 stretch_m?: number;
             };
@@ -9406,6 +10177,24 @@ export interface operations {
                     "application/json": components["schemas"]["Fans"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9420,6 +10209,7 @@ export interface operations {
     get_choice_moves: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9442,6 +10232,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9490,6 +10281,24 @@ export interface operations {
                     "application/json": components["schemas"]["Moves"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9504,6 +10313,7 @@ export interface operations {
     get_compare: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9526,6 +10336,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9555,8 +10366,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id?: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -9570,6 +10384,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
                 a_plastic_id: number;
                 a_head_id: number;
@@ -9589,6 +10404,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9618,6 +10451,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Copies"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9653,6 +10495,51 @@ export interface operations {
                     "application/json": components["schemas"]["Imported"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9686,6 +10573,51 @@ export interface operations {
                     "application/json": components["schemas"]["Imported"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9715,6 +10647,15 @@ export interface operations {
                     "application/json": components["schemas"]["DataFile"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9729,6 +10670,7 @@ export interface operations {
     get_day: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -9751,6 +10693,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -9780,8 +10723,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -9795,6 +10741,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
             };
             header?: never;
@@ -9810,6 +10757,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayBoard"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9841,6 +10806,15 @@ export interface operations {
                     "application/json": components["schemas"]["PairedDevices"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9868,6 +10842,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairingCode"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9905,6 +10888,60 @@ export interface operations {
                     "application/json": components["schemas"]["PairedDevices"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9936,6 +10973,24 @@ export interface operations {
                     "application/json": components["schemas"]["PairedDevices"];
                 };
             };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -9963,6 +11018,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FishBook"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -9996,6 +11060,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fish"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10033,6 +11142,60 @@ export interface operations {
                     "application/json": components["schemas"]["Fish"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10064,6 +11227,24 @@ export interface operations {
                     "application/json": components["schemas"]["Fish"];
                 };
             };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10078,13 +11259,17 @@ export interface operations {
     get_fit: {
         parameters: {
             query: {
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 5 */
                 head_id: number;
                 hook_size?: string;
                 thread?: "centre" | "high";
                 thread_depth_mm?: number;
                 shank?: "short" | "middle" | "long";
+                /** @example European seabass */
                 fish?: string;
+                /** @example 3 */
                 line_id?: number;
                 leader_kg?: number;
                 end_knot?: string;
@@ -10108,6 +11293,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10143,6 +11346,51 @@ export interface operations {
                     "application/json": components["schemas"]["Head"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10159,6 +11407,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10178,6 +11427,60 @@ export interface operations {
                     "application/json": components["schemas"]["Head"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10194,6 +11497,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10207,6 +11511,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10225,6 +11547,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10244,6 +11567,60 @@ export interface operations {
                     "application/json": components["schemas"]["Head"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10260,6 +11637,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10277,6 +11655,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Head"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10306,6 +11738,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10341,6 +11782,51 @@ export interface operations {
                     "application/json": components["schemas"]["Hook"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10357,6 +11843,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10376,6 +11863,60 @@ export interface operations {
                     "application/json": components["schemas"]["Hook"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10392,6 +11933,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10405,6 +11947,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10436,6 +11996,15 @@ export interface operations {
                     "application/json": components["schemas"]["Instruments"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10463,6 +12032,15 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10498,6 +12076,51 @@ export interface operations {
                     "application/json": components["schemas"]["Leader"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10514,6 +12137,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10533,6 +12157,60 @@ export interface operations {
                     "application/json": components["schemas"]["Leader"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10549,6 +12227,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10562,6 +12241,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Leader"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10578,8 +12275,11 @@ export interface operations {
     get_lid: {
         parameters: {
             query: {
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
@@ -10589,12 +12289,14 @@ export interface operations {
                 temperature_c?: number;
                 practical_salinity?: number;
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
+                /** @example 1 */
                 mark_id?: number;
                 date?: string;
             };
@@ -10613,6 +12315,24 @@ export interface operations {
                     "application/json": components["schemas"]["LidChart"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10627,8 +12347,11 @@ export interface operations {
     get_lid_pdf: {
         parameters: {
             query: {
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
@@ -10638,12 +12361,14 @@ export interface operations {
                 temperature_c?: number;
                 practical_salinity?: number;
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
+                /** @example 1 */
                 mark_id?: number;
                 date?: string;
                 width_mm?: number;
@@ -10667,6 +12392,24 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10681,8 +12424,11 @@ export interface operations {
     get_lid_buy: {
         parameters: {
             query: {
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
                 stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
@@ -10692,12 +12438,14 @@ export interface operations {
                 temperature_c?: number;
                 practical_salinity?: number;
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
                 retrieve_speed_m_s?: number;
                 swell_m?: number;
                 depth_to_m?: number;
                 current_to_m_s?: number;
+                /** @example 1 */
                 mark_id?: number;
                 date?: string;
                 days?: number;
@@ -10715,6 +12463,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuyList"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10750,6 +12516,51 @@ export interface operations {
                     "application/json": components["schemas"]["Line"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10766,6 +12577,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10785,6 +12597,60 @@ export interface operations {
                     "application/json": components["schemas"]["Line"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10801,6 +12667,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -10814,6 +12681,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Line"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10849,6 +12734,24 @@ export interface operations {
                     "application/json": components["schemas"]["Log"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10882,6 +12785,51 @@ export interface operations {
                     "application/json": components["schemas"]["Kept"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10909,6 +12857,15 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -10944,6 +12901,51 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10977,6 +12979,51 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -10991,6 +13038,7 @@ export interface operations {
     get_log_again: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 from_utc_s: number;
                 to_utc_s: number;
@@ -11008,6 +13056,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Again"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11037,6 +13103,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearnedAll"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11072,6 +13147,51 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedAll"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11105,6 +13225,51 @@ export interface operations {
                     "application/json": components["schemas"]["LearnedAll"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11132,6 +13297,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkedAll"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11163,6 +13337,15 @@ export interface operations {
                     "application/json": components["schemas"]["Elsewhere"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11190,6 +13373,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Marks"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11225,6 +13417,51 @@ export interface operations {
                     "application/json": components["schemas"]["Mark"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11252,6 +13489,15 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11287,6 +13533,51 @@ export interface operations {
                     "application/json": components["schemas"]["Marks"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11303,6 +13594,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11322,6 +13614,60 @@ export interface operations {
                     "application/json": components["schemas"]["Mark"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11338,6 +13684,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11351,6 +13698,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Mark"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11386,6 +13751,51 @@ export interface operations {
                     "application/json": components["schemas"]["PackList"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11400,6 +13810,7 @@ export interface operations {
     get_plan_ics: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -11422,6 +13833,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -11451,8 +13863,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -11466,6 +13881,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
             };
             header?: never;
@@ -11483,6 +13899,24 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11497,6 +13931,7 @@ export interface operations {
     get_plan_txt: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -11519,6 +13954,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -11548,8 +13984,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -11563,6 +14002,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
             };
             header?: never;
@@ -11580,6 +14020,24 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11594,6 +14052,7 @@ export interface operations {
     get_plan_savings: {
         parameters: {
             query: {
+                /** @example 1 */
                 mark_id: number;
                 date?: string;
                 school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
@@ -11616,6 +14075,7 @@ export interface operations {
                 profile?: "seventh-root" | "uniform";
                 shelter?: "even" | "slow-below" | "jet";
                 cover_height_m?: number;
+                /** @example European seabass */
                 fish?: string;
                 fish_kg?: number;
                 line_least_kg?: number;
@@ -11645,8 +14105,11 @@ export interface operations {
                 shank?: "middle" | "short" | "long";
                 leader?: "bites" | "structure";
                 sinker?: "jig" | "sinker";
+                /** @example 1 */
                 plastic_id: number;
+                /** @example 3 */
                 line_id: number;
+                /** @example 2 */
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
@@ -11660,6 +14123,7 @@ export interface operations {
                 nail_g?: number;
                 nail_at?: "nose" | "tail";
                 change_minutes?: number;
+                /** @example 5 */
                 head_id?: number;
             };
             header?: never;
@@ -11675,6 +14139,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanSavings"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11710,6 +14192,51 @@ export interface operations {
                     "application/json": components["schemas"]["Plastic"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11726,6 +14253,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11745,6 +14273,60 @@ export interface operations {
                     "application/json": components["schemas"]["Plastic"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11761,6 +14343,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11774,6 +14357,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plastic"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11792,6 +14393,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11809,6 +14411,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plastic"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11844,6 +14500,51 @@ export interface operations {
                     "application/json": components["schemas"]["Reel"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11860,6 +14561,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11879,6 +14581,60 @@ export interface operations {
                     "application/json": components["schemas"]["Reel"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11895,6 +14651,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -11908,6 +14665,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reel"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -11939,6 +14714,15 @@ export interface operations {
                     "application/json": components["schemas"]["Reference"];
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -11966,6 +14750,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Restock"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12001,6 +14794,51 @@ export interface operations {
                     "application/json": components["schemas"]["Rod"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12017,6 +14855,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12036,6 +14875,60 @@ export interface operations {
                     "application/json": components["schemas"]["Rod"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12052,6 +14945,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12065,6 +14959,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rod"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12094,6 +15006,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12129,6 +15050,51 @@ export interface operations {
                     "application/json": components["schemas"]["Rules"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12145,6 +15111,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12164,6 +15131,60 @@ export interface operations {
                     "application/json": components["schemas"]["Rules"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12180,6 +15201,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12193,6 +15215,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rules"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12230,6 +15270,60 @@ export interface operations {
                     "application/json": components["schemas"]["Rules"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12257,6 +15351,15 @@ export interface operations {
                 };
                 content: {
                     "application/geo+json": Record<string, never>;
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12288,6 +15391,15 @@ export interface operations {
                     "application/gpx+xml": string;
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12317,6 +15429,15 @@ export interface operations {
                     "application/xml": string;
                 };
             };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12344,6 +15465,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeaCharts"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12379,6 +15509,51 @@ export interface operations {
                     "application/json": components["schemas"]["SeaChart"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12412,6 +15587,51 @@ export interface operations {
                     "application/json": components["schemas"]["GroundSection"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12428,6 +15648,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12441,6 +15662,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeaChart"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12470,6 +15709,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Settings"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12503,6 +15751,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Settings"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12542,6 +15835,24 @@ export interface operations {
                     "application/json": components["schemas"]["Findings"];
                 };
             };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12569,6 +15880,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Streams"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12604,6 +15924,51 @@ export interface operations {
                     "application/json": components["schemas"]["Stream"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12620,6 +15985,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12633,6 +15999,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stream"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12668,6 +16052,51 @@ export interface operations {
                     "application/json": components["schemas"]["Sundry"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12684,6 +16113,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12703,6 +16133,60 @@ export interface operations {
                     "application/json": components["schemas"]["Sundry"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12719,6 +16203,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12732,6 +16217,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sundry"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12749,6 +16252,7 @@ export interface operations {
         parameters: {
             query: {
                 plastic_ids: string;
+                /** @example 5 */
                 head_id: number;
                 hook_size?: string;
                 thread?: "centre" | "high";
@@ -12768,6 +16272,24 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12797,6 +16319,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ports"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12832,6 +16363,51 @@ export interface operations {
                     "application/json": components["schemas"]["Port"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12863,6 +16439,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12898,6 +16519,51 @@ export interface operations {
                     "application/json": components["schemas"]["Port"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12929,6 +16595,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TideRead"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -12964,6 +16675,51 @@ export interface operations {
                     "application/json": components["schemas"]["Port"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -12980,6 +16736,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -12993,6 +16750,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13011,6 +16786,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13024,6 +16800,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TideTurns"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13042,6 +16836,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13061,6 +16856,60 @@ export interface operations {
                     "application/json": components["schemas"]["Port"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13077,6 +16926,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13094,6 +16944,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13123,6 +17027,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrainerSeries"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13158,6 +17071,51 @@ export interface operations {
                     "application/json": components["schemas"]["TrainerScore"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13185,6 +17143,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterSeries"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13220,6 +17187,51 @@ export interface operations {
                     "application/json": components["schemas"]["WaterScore"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13247,6 +17259,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trips"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13282,6 +17303,51 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTrip"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13298,6 +17364,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13317,6 +17384,60 @@ export interface operations {
                     "application/json": components["schemas"]["KeptTrip"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13333,6 +17454,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13346,6 +17468,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptTrip"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13364,6 +17504,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13377,6 +17518,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripLived"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13395,6 +17554,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13408,6 +17568,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripPlan"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13426,6 +17604,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13439,6 +17618,24 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13457,6 +17654,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13470,6 +17668,24 @@ export interface operations {
                 };
                 content: {
                     "text/plain": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13488,6 +17704,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13501,6 +17718,24 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13519,6 +17754,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13532,6 +17768,24 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13552,6 +17806,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13565,6 +17820,33 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */
@@ -13600,6 +17882,51 @@ export interface operations {
                     "application/json": components["schemas"]["Weight"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13616,6 +17943,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13635,6 +17963,60 @@ export interface operations {
                     "application/json": components["schemas"]["Weight"];
                 };
             };
+            /** @description what was sent cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description too much at a time */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description sent as another kind than JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description a value is refused: which field, what rule, what remedy */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description a problem */
             default: {
                 headers: {
@@ -13651,6 +18033,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 row_id: number;
             };
             cookie?: never;
@@ -13664,6 +18047,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Weight"];
+                };
+            };
+            /** @description there is no such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description busy, too long, or the database cannot be used: come again later */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description a problem */

@@ -68,12 +68,14 @@ export function Choice<T extends string | number>({ options, value, onPick, rece
         </>
       )}
       <div className="choices" role="listbox" aria-label="choices">
-        {shown.map((option) => (
+        {shown.map((option, i) => (
           <button
             key={`${option.value} ${option.words}`}
             type="button"
             role="option"
             aria-selected={option.value === value}
+            // One stop for the list: the chosen one, else the first; arrows go on from there.
+            tabIndex={option.value === value || (i === 0 && !shown.some((o) => o.value === value)) ? 0 : -1}
             data-first={(!hand && option.value === value) || undefined}
             onClick={() => pick(option)}
           >
@@ -88,12 +90,29 @@ export function Choice<T extends string | number>({ options, value, onPick, rece
   );
 }
 
+let typedAhead = { text: "", at: 0 };
+
+/** In the list itself letters go to what begins with them; a search box takes its own. */
+function typeAhead(event: KeyboardEvent<HTMLElement>, all: HTMLElement[]): void {
+  if (event.key.length !== 1 || event.key === " " || event.ctrlKey || event.metaKey || event.altKey) return;
+  typedAhead = { text: (event.timeStamp - typedAhead.at < 1000 ? typedAhead.text : "") + plain(event.key), at: event.timeStamp };
+  const here = all.indexOf(document.activeElement as HTMLElement);
+  const from = typedAhead.text.length > 1 ? here : here + 1;
+  const round = [...all.slice(Math.max(0, from)), ...all.slice(0, Math.max(0, from))];
+  round.find((one) => plain(one.textContent ?? "").startsWith(typedAhead.text))?.focus();
+}
+
 function arrows(event: KeyboardEvent<HTMLElement>): void {
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (!step) return;
   const all = [...event.currentTarget.querySelectorAll<HTMLElement>("[role=option]")];
   const focused = document.activeElement;
   const inBox = focused instanceof HTMLInputElement;
+  if (!inBox && (event.key === "Home" || event.key === "End")) {
+    event.preventDefault();
+    all.at(event.key === "Home" ? 0 : -1)?.focus();
+    return;
+  }
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (!step) return inBox ? undefined : typeAhead(event, all);
   // From the search on with nothing typed: from what is chosen, as in a list without one.
   const from = inBox && focused.value === "" ? all.findIndex((o) => o.getAttribute("aria-selected") === "true") : -1;
   const here = inBox ? from : all.indexOf(focused as HTMLElement);

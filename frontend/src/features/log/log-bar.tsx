@@ -1,5 +1,5 @@
 // On the water: one tap for what happens, filled in from the plan, and the count from splash to slack.
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
 import { replace, tell, undo, useWaiting } from "./log";
 import { length, text, type Units } from "../../base/units";
@@ -9,6 +9,8 @@ import { EventForm } from "./event-form";
 import { eventNow, slowOf, waterUnknown } from "./happened";
 import { frameNow } from "../day/now";
 import { useNow } from "../../base/use-now";
+import { answerAloud } from "../../base/announce";
+import { useSequence } from "../../base/keys";
 import { buzz, useAwake, useHeadset } from "./wet";
 import { WaitingNote } from "./waiting-note";
 import { KIND_WORDS, at } from "./words";
@@ -68,6 +70,7 @@ export function LogBar(props: Props) {
       await tell(event);
       setLast(event);
       setUnkept(null);
+      answerAloud(`Told: ${toldWords(event)}`);
       buzz(true);
     } catch (error) {
       setUnkept({ event, why: (error as Error).message });
@@ -77,10 +80,13 @@ export function LogBar(props: Props) {
   const log = (kind: LogEvent["kind"], more: Partial<LogEvent> = {}) => {
     void say(eventNow(kind, { board, mark, plastic, head }, more));
   };
+  const tap = (kind: LogEvent["kind"]) => log(kind, kind === "fish" ? { fish } : {});
+  useTapKeys(tap);
   const takeBack = async (event: LogEvent) => {
     try {
       await undo(event.id);
       setLast(null);
+      answerAloud(`Taken back: ${toldWords(event)}`);
     } catch (error) {
       setUnkept({ event, why: (error as Error).message });
     }
@@ -89,9 +95,9 @@ export function LogBar(props: Props) {
     <section className={`log-bar ${open ? "open" : ""}`} aria-label="log on the water">
       <Timer {...props} onDrop={(count_s, expected_s) => log("drop", { count_s, expected_s })} />
       <button type="button" className="log-open" aria-expanded={open} onClick={() => setOpen(!open)}>log</button>
-      <div className="log-taps">
+      <div className="log-taps" id="log-taps" tabIndex={-1} aria-label="taps of the log" role="group">
         {TAPS.map(([kind, words]) => (
-          <button key={kind} type="button" onClick={() => log(kind, kind === "fish" ? { fish } : {})}>{words}</button>
+          <button key={kind} type="button" onClick={() => tap(kind)}>{words}</button>
         ))}
         <button type="button" className="earlier" onClick={() => setEarlier({ was: null })}>earlier …</button>
       </div>
@@ -112,10 +118,22 @@ export function LogBar(props: Props) {
   );
 }
 
+const toldWords = (event: LogEvent): string =>
+  `${KIND_WORDS[event.kind]} ${at(event)} at ${event.mark_name}${event.head_name ? ` on ${event.head_name}` : ""}${event.plastic_name ? `, ${event.plastic_name}` : ""}`;
+
+const TAP_KEYS: [string, LogEvent["kind"]][] = [["f", "fish"], ["b", "bite"], ["r", "lost"], ["h", "held"], ["s", "swept"], ["c", "changed"]];
+
+/** "l" and then a letter, as the taps; always the tap of now. */
+function useTapKeys(tap: (kind: LogEvent["kind"]) => void): void {
+  const now = useRef(tap);
+  useEffect(() => { now.current = tap; });
+  useSequence("l", useMemo(() => Object.fromEntries(TAP_KEYS.map(([key, kind]) => [key, () => now.current(kind)])), []));
+}
+
 function Told({ event, onUndo, onRight, onAmend }: { event: LogEvent; onUndo: () => void; onRight: () => void; onAmend: (more: Partial<LogEvent>) => void }) {
   return (
-    <p className="told" role="status">
-      <b>{KIND_WORDS[event.kind]}</b> {at(event)} at {event.mark_name}{event.head_name && ` on ${event.head_name}`}{event.plastic_name && `, ${event.plastic_name}`}
+    <p className="told">
+      <b>{KIND_WORDS[event.kind]}</b>{toldWords(event).slice(KIND_WORDS[event.kind].length)}
       {event.count_s != null && `: ${event.count_s.toFixed(1)} s`}
       {event.length_cm != null && `, ${event.length_cm} cm`}
       {waterUnknown(event) && ", the water not known here: filled in at home"}{" "}

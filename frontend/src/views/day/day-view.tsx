@@ -10,8 +10,10 @@ import { ASSUMED } from "../../features/question/facts";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
 import { currentStep, setStep, startAt, useStep } from "../../features/question/time";
+import { useAnnounced } from "../../base/announce";
 import { headName, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
+import { answerWords } from "./answer-words";
 import { plannedName, useDayKeys, useDrop } from "./day-hooks";
 import { CompareSheet } from "./compare-sheet";
 import { Figures } from "./figures";
@@ -128,6 +130,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
   const showPlan = useCallback(() => setPlanned((was) => !was), []);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
+  useAnnounced(`day ${board.mark_id}`, answerWords(board, frame, chosen, pick === null ? undefined : heads.get(pick), units), `${board.date} ${frame.step}`);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
     <div className={dim || old ? "water dim" : "water"} aria-busy={dim}>

@@ -23,14 +23,14 @@ export function Figures(props: Props) {
   const { board, frame, chosen, row, units, zone } = props;
   if (!frame.wet) {
     return (
-      <div className="figures" aria-live="polite">
+      <div className="figures">
         <div className="figure lead-figure-box wide"><span>the mark</span><b>dry now</b></div>
       </div>
     );
   }
   if (!chosen || !row) {
     return (
-      <div className="figures" aria-live="polite">
+      <div className="figures">
         <div className="figure first"><span>tie on</span><b>none</b></div>
         <div className="figure wide">
           <span>no head in the box is right by this school</span>

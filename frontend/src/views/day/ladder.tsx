@@ -124,7 +124,7 @@ const Rung = memo(function Rung(props: RungProps) {
   }, [isCompared, isPick]);
   return (
     <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
-      <button type="button" aria-pressed={isCompared} title={howComputed(head, props.units)}
+      <button type="button" aria-pressed={isCompared} aria-current={isPick || undefined} title={howComputed(head, props.units)}
               onClick={() => props.onCompare(row.id)}>
         <span className="rung-head">
           <HeadWeight head={row} units={props.units} />

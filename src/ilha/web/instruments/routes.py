@@ -49,6 +49,7 @@ def get_instruments() -> Response:
 def get_track() -> Response:
     feed = _feed()
     went = [] if feed is None else feed.instruments.track()
-    shapes = [Shape("track", "line", (tuple(went),), "depths of the moment, tide and all")]
-    return as_file(gpx_tracks.write(shapes if len(went) > 1 else []), "application/gpx+xml",
-                   "ilha-track.gpx")
+    # Before the first two positions there is an empty file, which any program opens.
+    shapes = [Shape("track", "line", (tuple(went),), "depths of the moment, tide and all")
+              ] if len(went) > 1 else []
+    return as_file(gpx_tracks.write(shapes), "application/gpx+xml", "ilha-track.gpx")
