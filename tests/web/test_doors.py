@@ -271,6 +271,83 @@ def test_a_port_that_is_none_is_refused(port: str, capsys: pytest.CaptureFixture
     assert "whole number from 0 to 65535" in capsys.readouterr().err
 
 
+@pytest.mark.parametrize("args", [
+    [], ["fly"], ["serve", "--port", "70000"], ["serve", "--workers", "-1"], ["board"],
+    ["tide", "x.csv"], ["backup"], ["export", "--demo", "--database", "x"],
+    ["host", "f", "invite", "--address", "https://a.example", "--days", "0"]])
+def test_what_cannot_be_understood_is_one_line(
+    args: list[str], capsys: pytest.CaptureFixture[str]
+) -> None:
+    with pytest.raises(SystemExit) as ended:
+        main(args)
+    said = capsys.readouterr()
+    assert (ended.value.code, said.out, said.err.count("\n")) == (2, "", 1)
+    assert "--help" in said.err
+
+
+@pytest.mark.parametrize("args", [
+    ["board", "/nowhere/at/all.json"], ["board", "/"], ["fit", "/dev/null"],
+    ["openapi", "--output", "/nowhere/at/all.json"],
+    ["backup", "/nowhere/at/all", "--database", "{db}"],
+    ["export", "--database", "/proc/version"], ["export", "--database", "/"],
+    ["import", "/nowhere", "--database", "{db}"], ["restore", "none", "--database", "{db}"],
+    ["host", "/proc/nowhere", "list"], ["serve", "--database", "/proc/nowhere/x.sqlite3"],
+    ["serve", "--instruments", "smoke:signals", "--database", "{db}"]])
+def test_what_cannot_be_done_is_one_line_in_any_locale(args: list[str], database: Path) -> None:
+    done = subprocess.run(
+        [sys.executable, "-m", "ilha.cli", *(a.replace("{db}", str(database)) for a in args)],
+        capture_output=True, timeout=120, env={**os.environ, "LC_ALL": "C", "PYTHONUTF8": "0"})
+    said = done.stderr.decode("utf-8")
+    assert (done.returncode, done.stdout, said.count("\n")) == (2, b"", 1), said
+    assert "Traceback" not in said
+
+
+def test_output_is_utf8_in_any_locale_and_ends_quietly_when_nobody_reads(database: Path) -> None:
+    env = {**os.environ, "LC_ALL": "C", "PYTHONUTF8": "0", "PYTHONIOENCODING": "ascii"}
+    conn = db.connect(database)
+    conn.execute("UPDATE marks SET name = 'Ilhéu de São João' WHERE id = 1")
+    conn.close()
+    command = [sys.executable, "-m", "ilha.cli", "export", "--database", str(database)]
+    assert json.loads(subprocess.run(command, capture_output=True, env=env, check=True
+                                     ).stdout.decode("utf-8"))["format"] == "ilha-data-1"
+    reads = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.PIPE, env=env)
+    assert reads.stdout is not None
+    assert reads.stderr is not None
+    reads.stdout.read(10)
+    reads.stdout.close()
+    assert reads.stderr.read() == b""
+    assert reads.wait(60) == 0
+    reads.stderr.close()
+
+
+def test_a_backup_replaces_nothing_unasked(
+    database: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    copy = tmp_path / "copy.sqlite3"
+    copy.write_text("a letter")
+    assert main(["backup", str(copy), "--database", str(database)]) == 2
+    assert "--force" in capsys.readouterr().err
+    assert copy.read_text() == "a letter"
+    copy.unlink()
+    for force in ([], ["--force"]):
+        assert main(["backup", str(copy), "--database", str(database), *force]) == 0
+        assert db.connect(copy).execute("SELECT count(*) FROM marks").fetchone()[0] > 3
+
+
+def test_the_demos_own_database_is_named_alike_everywhere(
+    tmp_path: Path, database: Path, capsys: pytest.CaptureFixture[str],
+    monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path))
+    assert main(["export", "--demo"]) == 2
+    path = tmp_path / "ilha" / "demo.sqlite3"
+    assert str(path) in capsys.readouterr().err
+    path.parent.mkdir()
+    shutil.copyfile(database, path)
+    assert main(["export", "--demo"]) == 0
+    assert json.loads(capsys.readouterr().out)["format"] == "ilha-data-1"
+
+
 def test_the_version_and_the_users_own_folder(
     tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
 ) -> None:

@@ -14,7 +14,7 @@ import os
 import sqlite3
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any, NoReturn
@@ -23,7 +23,9 @@ from ilha import __version__
 from ilha.cli import host, serve
 
 
-def _answered(file: str, answer: Callable[[str], str], json_file: bool = True) -> int:
+def _answered(
+    file: str, answer: Callable[[str], str | Iterable[str]], json_file: bool = True
+) -> int:
     """Read a file (- is standard input), print what is made of it; bad input is one line and 2."""
     from ilha.formats.fields import FieldError
     from ilha.formats.text_in import decoded, shallow
@@ -52,16 +54,17 @@ def _answered(file: str, answer: Callable[[str], str], json_file: bool = True) -
     except (DomainError, FieldError) as error:
         print(" ".join(str(error).split()), file=sys.stderr)
         return 2
-    sys.stdout.write(result)
+    for part in (result,) if isinstance(result, str) else result:
+        sys.stdout.write(part)
     sys.stdout.flush()
     return 0
 
 
 def _board(args: argparse.Namespace) -> int:
-    def answer(text: str) -> str:
+    def answer(text: str) -> Iterable[str]:
         from ilha.formats import scenario
 
-        return json.dumps(scenario.answer(scenario.read(text)), allow_nan=False) + "\n"
+        return scenario.answered(scenario.read(text))
 
     return _answered(args.file, answer)
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ilha.core.errors import DomainError
-from ilha.core.judge.board import board
+from ilha.core.judge.board import Board, board
 from ilha.core.move.cast import Rod, SeenCast, usual_cast
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
@@ -17,7 +18,7 @@ from ilha.core.water.conditions import ACROSS, Conditions, FallKind
 from ilha.core.water.flow import Shelter
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import Leader, LineKind, density_of
-from ilha.formats.board_json import as_json
+from ilha.formats.board_json import as_json, written
 from ilha.formats.fields import first_error
 from ilha.formats.words import Family, School, Shape
 
@@ -301,6 +302,15 @@ def answer(scenario: Scenario) -> dict[str, Any]:
     DomainError, FieldError
         Naming the field that is out of range.
     """
+    return as_json(*_judged(scenario))
+
+
+def answered(scenario: Scenario) -> Iterator[str]:
+    """The same as text, part by part; raises the same, before the first of them."""
+    return written(*_judged(scenario))
+
+
+def _judged(scenario: Scenario) -> tuple[Board, float]:
     result = board(
         scenario.conditions(), scenario.plastic.core(), [h.core() for h in scenario.heads],
         None if scenario.rod is None else scenario.rod.core(), scenario.school,
@@ -309,4 +319,4 @@ def answer(scenario: Scenario) -> dict[str, Any]:
         slow=[head.slow_factor for head in scenario.heads],
         lightest_zone=scenario.zone.lightest_s,
     )
-    return as_json(result, scenario.retrieve.reel_cm_per_turn * 1e-2)
+    return result, scenario.retrieve.reel_cm_per_turn * 1e-2

@@ -139,14 +139,12 @@ class BoardOut(_Out):
 
 
 def schemas() -> dict[str, dict[str, Any]]:
-    """File name to JSON Schema."""
-    dialect = {"$schema": "https://json-schema.org/draft/2020-12/schema"}
-    return {
-        "ilha-scenario-1.schema.json": dialect | Scenario.model_json_schema(),
-        "ilha-board-1.schema.json": dialect | BoardOut.model_json_schema(),
-        "ilha-fit-1.schema.json": dialect | FitFile.model_json_schema(),
-        "ilha-fit-result-1.schema.json": dialect | FitOut.model_json_schema(),
-        "ilha-question-1.schema.json": dialect | QuestionFile.model_json_schema(),
-        "ilha-choice-1.schema.json": dialect | ChoiceOut.model_json_schema(),
-        "ilha-tides-1.schema.json": dialect | Answer.model_json_schema(),
+    """File name to JSON Schema. Each is named by a URN: it is looked for nowhere."""
+    forms: dict[str, type[BaseModel]] = {
+        "ilha-scenario-1": Scenario, "ilha-board-1": BoardOut, "ilha-fit-1": FitFile,
+        "ilha-fit-result-1": FitOut, "ilha-question-1": QuestionFile, "ilha-choice-1": ChoiceOut,
+        "ilha-tides-1": Answer,
     }
+    return {f"{name}.schema.json": {
+        "$schema": "https://json-schema.org/draft/2020-12/schema", "$id": f"urn:ilha:{name}",
+        **form.model_json_schema()} for name, form in forms.items()}
