@@ -38,8 +38,8 @@ export function Shell({ views, children }: { views: readonly ViewLink[]; childre
   useKeys(useMemo(() => ({ "?": () => setHelp(true) }), []));
   return (
     <>
-      <a className="skip" href="#view">to the view</a>
-      {path === "/" && <a className="skip" href="#log-taps">to the log&apos;s taps</a>}
+      <Skip to="view">to the view</Skip>
+      {path === "/" && <Skip to="log-taps">to the taps</Skip>}
       <header className="top">
         <span className="name">Ilha</span>
         <Sample />
@@ -55,6 +55,11 @@ export function Shell({ views, children }: { views: readonly ViewLink[]; childre
       <KeyHelp show={help} onHide={() => setHelp(false)} />
     </>
   );
+}
+
+/** Past what stands before; the address stays, which in a file is the view's own. */
+function Skip({ to, children }: { to: string; children: string }) {
+  return <a className="skip" href={`#${to}`} onClick={(e) => { e.preventDefault(); document.getElementById(to)?.focus(); }}>{children}</a>;
 }
 
 /** The one voice; it stays mounted, so that what comes into it is heard. */

@@ -13,6 +13,7 @@ import jsonschema
 import pytest
 
 from ilha.cli import main
+from ilha.formats import scenario
 
 SCENARIO: dict[str, Any] = {
     "format": "ilha-scenario-1",
@@ -238,3 +239,11 @@ def test_the_command_reads_standard_input() -> None:
                           input=json.dumps(SCENARIO), capture_output=True, check=False)
     assert (done.returncode, done.stderr) == (0, "")
     assert json.loads(done.stdout)["format"] == "ilha-board-1"
+
+
+def test_what_is_written_head_by_head_is_the_whole() -> None:
+    """The command writes the board in parts; a board of a log's proposals is one object."""
+    asked = scenario.read(json.dumps(SCENARIO))
+    parts = list(scenario.answered(asked))
+    assert len(parts) == 2 + len(SCENARIO["heads"])
+    assert json.loads("".join(parts)) == json.loads(json.dumps(scenario.answer(asked)))

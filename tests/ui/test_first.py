@@ -97,7 +97,7 @@ def test_every_view_leads_on_and_what_happens_is_logged(browser: Browser, empty:
     page.get_by_role("button", name="bite", exact=True).click()
     expect(page.get_by_text("No head is said.")).to_be_visible()
     page.get_by_role("navigation").get_by_role("link", name="Log").click()
-    expect(page.get_by_text("not on the chart")).to_be_visible()
+    expect(page.locator("main").get_by_text("not on the chart")).to_be_visible()
     page.context.close()
 
 
