@@ -1,7 +1,8 @@
 // Where the keyboard is after something went or another view came.
 import { useEffect, useRef } from "react";
 
-const CAN = "a[href], button:not([disabled]), input:not([disabled]), select:not([disabled]), textarea:not([disabled]), [tabindex='0']";
+const PRESSED = "a[href], button:not([disabled]), [tabindex='0']";
+const CAN = `${PRESSED}, input, select, textarea`;
 
 function take(target: HTMLElement): void {
   if (!target.matches(CAN)) target.tabIndex = -1;
@@ -22,7 +23,8 @@ export function useFocusKept(): void {
       // A dialog gives it back to what opened it.
       if (had.closest(".modal, .popover, .dropdown-menu") || document.querySelector(".modal.show")) return;
       const near = around.find((one) => one.isConnected);
-      if (near) take(near.querySelector<HTMLElement>(CAN) ?? near);
+      // Not to a field: on a phone that would bring up the keyboard.
+      if (near) take(near.querySelector<HTMLElement>(PRESSED) ?? near);
     };
     const watch = new MutationObserver(gone);
     watch.observe(document.body, { childList: true, subtree: true });

@@ -83,7 +83,6 @@ _REFUSED = {
 
 def _refusals(route: Route) -> dict[str, Any]:
     """The statuses that an operation refuses with; all of them are problems (RFC 9457)."""
-    content = {"application/problem+json": {"schema": _ref(p.Problem)}}
     codes = ["503"]
     if route.query is not None or route.body is not None:
         codes += ["422"]
@@ -91,7 +90,7 @@ def _refusals(route: Route) -> dict[str, Any]:
         codes += ["400", "413", "415"]
     if "{" in route.path:
         codes += ["404"]
-    return {code: {"description": _REFUSED[code], "content": content} for code in sorted(codes)}
+    return {code: {"$ref": f"#/components/responses/Refused{code}"} for code in sorted(codes)}
 
 
 def _told(route: Route) -> str:
@@ -112,7 +111,6 @@ def _as_file(kind: str) -> dict[str, Any]:
 def _operation(route: Route) -> dict[str, Any]:
     given = ({route.answer: {"schema": _as_file(route.answer)}} if isinstance(route.answer, str)
              else {"application/json": {"schema": _ref(route.answer)}})
-    problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
     out: dict[str, Any] = {
         "summary": route.summary,
         "description": _told(route),
@@ -121,7 +119,7 @@ def _operation(route: Route) -> dict[str, Any]:
         "responses": {
             "200": {"description": "the answer", "content": given},
             **_refusals(route),
-            "default": {"description": "a problem", "content": problems},
+            "default": {"$ref": "#/components/responses/Problem"},
         },
     }
     if route.query is not None:
@@ -149,6 +147,7 @@ def document() -> dict[str, Any]:
         ref_template="#/components/schemas/{model}",
     )
     paths: dict[str, dict[str, Any]] = {}
+    problems = {"application/problem+json": {"schema": _ref(p.Problem)}}
     for route in ROUTES:
         paths.setdefault(route.path, {})[route.method] = _operation(route)
     return {
@@ -157,5 +156,8 @@ def document() -> dict[str, Any]:
                  "description": "Reads and writes of the Ilha application on this machine."},
         "tags": [{"name": name, "description": said} for name, said in TAGS.items()],
         "paths": paths,
-        "components": {"schemas": schemas["$defs"]},
+        "components": {"schemas": schemas["$defs"], "responses": {
+            "Problem": {"description": "a problem", "content": problems},
+            **{f"Refused{code}": {"description": said, "content": problems}
+               for code, said in _REFUSED.items()}}},
     }
