@@ -41,7 +41,7 @@ export function EmptyBox({ missing }: { missing: string[] }) {
   const nothing = missing.length === 4;
   return (
     <div className="no-water first-way">
-      <p>{nothing ? "No water yet." : `No ${missing.join(", no ")} yet.`}</p>
+      <h1>{nothing ? "No water yet." : `No ${missing.join(", no ")} yet.`}</h1>
       <p>
         {nothing
           ? "A place, a tide table and what lies in your box: with these Ilha says what to tie on."
