@@ -1,4 +1,4 @@
-"""The card on paper, read back: its size, its words, one page, nothing over the edge."""
+"""The card on paper, read back: its size, its words, its tags, its faces, nothing over the edge."""
 
 from __future__ import annotations
 
@@ -7,17 +7,21 @@ from io import BytesIO
 
 import pdfplumber
 import pytest
+from pdfminer.pdftypes import resolve1
 
-from ilha.formats.card import Card, Row, as_html, as_pdf
+from ilha.formats.card import Card, Row, as_html, as_pdf, joined
+from ilha.formats.paper import MM
 from ilha.formats.plan_text import PlanUnits, Work, spread
-from ilha.formats.sheet import MM, SHEETS, Size
+from ilha.formats.sheet import SHEETS, Size
+
+SIZES = ("a6", "a5", "a4", "letter")
 
 CARD = Card(
     title="Cais <Velho> & Filhos", day="Wednesday 25 November 2026, Atlantic/Azores",
     facts=["127 mm straight tail", "0.19 mm braid"], turns=["high 05:10 2.4 m"],
     sky=["sun up 07:14"],
-    rows=[Row("04:00", "07:40", "1/4 oz", "ball 2/0, 7.1 g", ["3.4 m deep", "count 5 to 6"]),
-          Row("07:40", "10:00", "", "the mark is dry", [])],
+    rows=[Row("04:00", "07:40", 220.0, "1/4 oz", "ball 2/0, 7.1 g", ["3.4 m deep", "count 5 to 6"]),
+          Row("07:40", "10:00", 140.0, "", "the mark is dry", [])],
     spells=["06:46 to 07:54 dawn"], cautions=["Anchor from the bow only."],
     note="Local rules come first.", curve=[0.0, 0.5, 1.0, 0.4], nights=[(0.0, 0.3)],
     bands=[(0.0, 0.6, "1/4"), (0.6, 1.0, "–")], hours=[(0.5, "06")],
@@ -30,48 +34,121 @@ def opened(card: Card, size: Size) -> pdfplumber.PDF:
     return pdfplumber.open(BytesIO(as_pdf(card, size)))
 
 
-@pytest.mark.parametrize("size", ["a6", "letter"])
+@pytest.mark.parametrize("size", SIZES)
 @pytest.mark.parametrize("card", [CARD, LONG])
-def test_one_page_of_its_size_with_all_of_it_inside(card: Card, size: Size) -> None:
+def test_faces_of_their_size_with_all_of_it_inside(card: Card, size: Size) -> None:
     with opened(card, size) as pdf:
-        assert len(pdf.pages) == 1
-        page = pdf.pages[0]
         width, height, margin = (v * MM for v in SHEETS[size])
-        assert (page.width, page.height) == pytest.approx((width, height), abs=0.01)
-        assert min(c["x0"] for c in page.chars) >= margin - 0.5
-        assert max(c["x1"] for c in page.chars) <= width - margin + 0.5
-        assert max(c["bottom"] for c in page.chars) <= height - margin + 4.0
-        text = page.extract_text()
+        for page in pdf.pages:
+            assert (page.width, page.height) == pytest.approx((width, height), abs=0.01)
+            assert min(c["x0"] for c in page.chars) >= margin - 0.5
+            assert max(c["x1"] for c in page.chars) <= width - margin + 0.5
+            assert max(c["bottom"] for c in page.chars) <= height - margin + 4.0
+        text = "\n".join(page.extract_text() for page in pdf.pages)
         for words in ("Cais <Velho> & Filhos", "1/4 oz", "count 5 to 6", "Local rules come first"):
             assert words in text
         assert text.count("1/4 oz") == sum(row.weight == "1/4 oz" for row in card.rows)
 
 
-def test_the_type_fills_the_sheet() -> None:
+@pytest.mark.parametrize("size", SIZES)
+@pytest.mark.parametrize("card", [CARD, LONG])
+def test_type_reads_in_the_hand(card: Card, size: Size) -> None:
+    """Never under 6.5 pt, whatever there is to say."""
+    with opened(card, size) as pdf:
+        assert min(c["size"] for page in pdf.pages for c in page.chars) >= 6.49
+
+
+def test_type_fills_the_sheet_before_a_second_face_is_taken() -> None:
     with opened(CARD, "a6") as few, opened(LONG, "a6") as many:
-        large, small = (max(c["size"] for c in pdf.pages[0].chars) for pdf in (few, many))
-        assert large > 1.3 * small
-        # Even then it reads: 4 pt is a third of a newspaper's line.
-        assert min(c["size"] for c in many.pages[0].chars) > 2.0
+        assert len(few.pages) == 1
+        assert max(c["size"] for c in few.pages[0].chars) == pytest.approx(1.3 * 14.0, rel=0.01)
+        assert len(many.pages) > 1
+        # What is to be minded stands on the face that is looked at first.
+        assert many.pages[0].extract_text().count("what is to be minded") == 8
+        for number, page in enumerate(many.pages, 1):
+            assert f"face {number} of {len(many.pages)}" in page.extract_text()
 
 
-def test_fonts_are_in_the_file() -> None:
-    with opened(CARD, "a6") as pdf:
-        names = {c["fontname"] for c in pdf.pages[0].chars}
-        assert all("+" in name for name in names), names
-    assert b"FontFile2" in as_pdf(CARD, "a6")
+def test_short_runs_are_joined_before_a_second_face_and_that_is_said() -> None:
+    runs = [Row(f"{h:02d}:00", f"{h:02d}:50", 50.0, "1/4 oz", "ball 2/0", ["deep " * 18])
+            for h in range(5)]
+    blips = [Row(f"{h:02d}:50", f"{h + 1:02d}:00", 10.0, "3/8 oz", "ball 2/0", ["deep " * 18])
+             for h in range(5)]
+    card = replace(CARD, rows=[row for pair in zip(runs, blips, strict=True) for row in pair])
+    with opened(card, "a6") as pdf:
+        assert len(pdf.pages) == 1
+        text = " ".join(pdf.pages[0].extract_text().split())
+        assert "Joined to what is beside: 00:50 to 01:00 3/8 oz; 01:50 to 02:00 3/8 oz" in text
+        assert "00:00–01:00" in text
+        assert "04:00–05:00" in text
+    # A larger sheet has room for each.
+    with opened(card, "a4") as pdf:
+        assert "Joined" not in pdf.pages[0].extract_text()
+    first = joined(replace(card, rows=card.rows[1:]), 20.0).rows[0]
+    assert (first.from_clock, first.to_clock, first.weight) == ("00:50", "02:00", "1/4 oz")
+
+
+def test_tags_tell_what_is_what() -> None:
+    """Read by a second library: a heading, a figure with its words, a list of the runs; every mark
+    belongs to one of them or is an artifact. Language and fonts are in the file."""
+    with opened(LONG, "a6") as pdf:
+        assert resolve1(pdf.doc.catalog["Lang"]) == b"en"
+        assert resolve1(pdf.doc.catalog["MarkInfo"])["Marked"] is True
+        document = pdf.structure_tree[0]
+        assert document["type"] == "Document"
+        kinds = [part["type"] for part in document["children"]]
+        assert kinds[:4] == ["H1", "P", "P", "Figure"]
+        assert kinds.count("L") == len(pdf.pages)
+        items = [item for part in document["children"] if part["type"] == "L"
+                 for item in part["children"]]
+        assert [item["type"] for item in items] == ["LI"] * 24
+        figure = document["children"][3]
+        assert "04:00 to 07:40 1/4 oz" in figure["alt_text"]
+        for page in pdf.pages:
+            tags = {char["tag"] for char in page.chars}
+            assert tags <= {"H1", "P", "Figure", "LBody", "Artifact"}
+            assert {mark["tag"] for mark in (*page.lines, *page.rects)} <= {"Figure", "Artifact"}
+            names = {c["fontname"] for c in page.chars}
+            assert all("+" in name for name in names), names
+        loaded = [resolve1(found) for found in fonts_of(pdf)]
+        assert loaded
+        assert all("FontFile2" in resolve1(font["FontDescriptor"]) for font in loaded)
+
+
+def fonts_of(pdf: pdfplumber.PDF) -> list[object]:
+    return [font for page in pdf.pages
+            for font in resolve1(resolve1(page.page_obj.resources)["Font"]).values()]
 
 
 def test_the_same_card_gives_the_same_file() -> None:
     assert as_pdf(CARD, "letter") == as_pdf(CARD, "letter")
 
 
-def test_too_much_for_a_page_is_said() -> None:
-    with pytest.raises(ValueError, match="does not fit on one page"):
-        as_pdf(replace(CARD, rows=CARD.rows[:1] * 200), "a6")
+def test_two_hundred_runs_take_as_many_faces_as_they_need() -> None:
+    with opened(replace(CARD, rows=CARD.rows[:1] * 200), "a6") as pdf:
+        assert len(pdf.pages) > 10
+        assert sum(page.extract_text().count("1/4 oz") for page in pdf.pages) == 200
 
 
-@pytest.mark.parametrize("size", ["a6", "letter"])
+def test_more_to_mind_than_a_face_holds_goes_overleaf() -> None:
+    with opened(replace(LONG, cautions=LONG.cautions * 5), "a6") as pdf:
+        text = "".join(page.extract_text() for page in pdf.pages)
+        assert text.count("what is to be minded") == 40
+
+
+def test_a_word_longer_than_a_line_is_broken() -> None:
+    with opened(replace(CARD, title="M" * 60), "a6") as pdf:
+        width, _, margin = (v * MM for v in SHEETS["a6"])
+        assert max(c["x1"] for c in pdf.pages[0].chars) <= width - margin + 0.5
+        assert pdf.pages[0].extract_text().count("M") >= 60
+
+
+def test_a_part_higher_than_a_face_is_said() -> None:
+    with pytest.raises(ValueError, match="higher than a face"):
+        as_pdf(replace(CARD, spells=["word " * 3000]), "a6")
+
+
+@pytest.mark.parametrize("size", SIZES)
 def test_the_page_needs_nothing_else(size: Size) -> None:
     page = as_html(CARD, size)
     width, height, _ = SHEETS[size]

@@ -28,14 +28,15 @@ def test_the_card_by_keys_shows_the_plan_of_its_hours_and_prints(
     expect(rows).to_have_count(len(inside))
     expect(rows.first).to_contain_text("06:00–")
     expect(rows.last).to_contain_text("–14:00")
-    for name, width in (("PDF, A6", 297.6), ("PDF, letter", 612.0)):
+    for size, width in (("A6", 297.6), ("A5", 419.5), ("A4", 595.3), ("letter", 612.0)):
+        page.get_by_label("Sheet").select_option(size)
         with page.expect_download() as caught:
-            page.get_by_role("link", name=name).click()
+            page.get_by_role("link", name="PDF").click()
         with pdfplumber.open(caught.value.path()) as pdf:
             assert float(pdf.pages[0].width) == pytest.approx(width, abs=0.1)
             assert "06:00–" in pdf.pages[0].extract_text()
     with page.expect_download() as caught:
-        page.get_by_role("link", name="page, A6").click()
+        page.get_by_role("link", name="page", exact=True).click()
     assert "Cais Velho" in Path(caught.value.path()).read_text("utf-8")
     page.emulate_media(media="print")
     expect(page.locator(".top")).to_be_hidden()

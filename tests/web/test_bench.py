@@ -9,7 +9,7 @@ import pdfplumber
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.formats.sheet import MM
+from ilha.formats.paper import MM
 from ilha.formats.template import BAR, PAPERS
 
 

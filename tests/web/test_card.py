@@ -4,10 +4,15 @@ from __future__ import annotations
 
 import itertools
 from io import BytesIO
+from pathlib import Path
 
 import pdfplumber
 import pytest
 from flask.testing import FlaskClient
+
+from ilha.demo import marela
+from ilha.store import db
+from ilha.web.app import create_app
 
 BASE = "mark_id=1&plastic_id=1&line_id=3&rod_id=2"
 
@@ -29,17 +34,21 @@ def test_the_card_has_the_plan_of_its_hours(client: FlaskClient) -> None:
     assert len(whole["turns"]) >= 3
 
 
-@pytest.mark.parametrize("size", ["a6", "letter"])
+@pytest.mark.parametrize("size", ["a6", "a5", "a4", "letter"])
 def test_pdf_and_page_say_the_same(client: FlaskClient, size: str) -> None:
+    """Both give every change of head with its clock, on the sheet in a line of its own or among
+    what was joined."""
     card = client.get(f"/api/card?{BASE}").get_json()
     pdf = client.get(f"/api/card.pdf?{BASE}&size={size}")
     assert pdf.mimetype == "application/pdf"
     assert f"{size}.pdf" in pdf.headers["Content-Disposition"]
     with pdfplumber.open(BytesIO(pdf.data)) as found:
-        text = found.pages[0].extract_text()
+        text = " ".join(" ".join(page.extract_text().split()) for page in found.pages)
+        assert len(found.pages) <= 2
     page = client.get(f"/api/card.html?{BASE}&size={size}").text
     for row in card["rows"]:
-        assert f"{row['from_clock']}–{row['to_clock']}" in text
+        assert (f"{row['from_clock']}–" in text
+                or f"{row['from_clock']} to {row['to_clock']} {row['weight']}" in text)
         assert f"{row['from_clock']}–{row['to_clock']}" in page
 
 
@@ -50,6 +59,29 @@ def test_weather_and_wading_are_on_the_card(client: FlaskClient) -> None:
     for words in ("Over 0.5 m here from", "on the way back from", "Thunder about",
                   "Water this cold"):
         assert words in said
+
+
+def test_the_night_of_two_same_hours_says_which(tmp_path: Path) -> None:
+    """Azores, 25 October 2026: 00:59:59 summer time is followed by 00:00:00, an hour further west
+    (tz database)."""
+    database, now = tmp_path / "october.sqlite3", 1_792_800_000.0
+    conn = db.ready(database)
+    marela.load(conn, int(now), log=False)
+    conn.close()
+    client = create_app(database, now_s=now).test_client()
+    asked = f"{BASE}&date=2026-10-25&change_minutes=0"
+    card = client.get(f"/api/card?{asked}").get_json()
+    assert card["rows"][0]["from_clock"] == "00:00, first"
+    assert card["rows"][0]["to_clock"].endswith(", second")
+    assert card["rows"][0]["minutes"] > 60.0
+    day = client.get(f"/api/day?{asked}").get_json()
+    assert sum("second" in clock for clock in day["clock"]) == sum(
+        "first" in clock for clock in day["clock"]) > 4
+    assert len(set(day["clock"][:-1])) == len(day["clock"]) - 1
+    with pdfplumber.open(BytesIO(client.get(f"/api/card.pdf?{asked}").data)) as found:
+        assert "00:00, first–" in found.pages[0].extract_text()
+    plain = client.get(f"/api/day?{BASE}&date=2026-10-26").get_json()
+    assert not any("," in clock for clock in plain["clock"])
 
 
 def test_hours_the_wrong_way_round_are_refused(client: FlaskClient) -> None:

@@ -137,7 +137,7 @@ def test_a_rule_of_ones_own(client: FlaskClient) -> None:
     mine = {"says": "Sticks here.", "weight": 9.0, "when": {"place": ["harbour"]},
             "wants": {"look": ["stick"]}}
     made = client.post("/api/rules", json=mine)
-    assert made.status_code == 200, made.text
+    assert made.status_code == 201, made.text
     own = [r for r in made.get_json()["rules"] if r["part"] == "own"]
     assert [c["words"] for c in own[0]["when"]] == ["harbour"]
     sticks = {p["id"] for p in get(client, "/api/box")["plastics"] if p["look"] == "stick"}
@@ -159,7 +159,7 @@ def test_the_fish_are_read_changed_added_and_put_back(client: FlaskClient) -> No
     assert len(book["fish"]) >= 40
     assert "memory" in book["from_memory"]
     made = client.post("/api/fish", json=FISH)
-    assert made.status_code == 200, made.text
+    assert made.status_code == 201, made.text
     assert made.get_json()["key"] == "marela-bream"
     found = get(client, ASK.replace("european-seabass", "marela-bream"))
     assert any("Marela bream" in r["says"] for r in found["outfits"][0]["reasons"])

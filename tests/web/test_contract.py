@@ -86,6 +86,6 @@ def test_what_the_document_gives_as_examples_is_answered_as_it_says(
         assert answer.status_code == 200, (path, answer.text[:300])
         assert answer.mimetype == kind, path
         schema = operation["responses"]["200"]["content"][kind].get("schema", {})
-        assert (schema.get("format") == "binary") == answer.data.startswith(b"%PDF"), path
+        assert (schema.get("format") == "binary") == (not kind.endswith("json")), path
         files += kind != "application/json"
     assert files >= 9

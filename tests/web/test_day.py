@@ -27,7 +27,7 @@ def day(client: FlaskClient, more: str = "") -> dict[str, Any]:
 @pytest.mark.parametrize(("date", "zone", "clocks"), [
     # The clock goes forward at 00:00 to 01:00 on the Azores, back at 01:00 to 00:00 (IANA tzdata).
     ("2026-03-29", "Atlantic/Azores", ["01:00", "01:09", "00:00", 23]),
-    ("2026-10-25", "Atlantic/Azores", ["00:00", "00:10", "00:00", 25]),
+    ("2026-10-25", "Atlantic/Azores", ["00:00, first", "00:10, first", "00:00", 25]),
     ("2026-07-15", "Atlantic/Azores", ["00:00", "00:10", "00:00", 24]),
     ("2026-03-29", "UTC", ["00:00", "00:10", "00:00", 24]),
 ])

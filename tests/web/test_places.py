@@ -41,7 +41,7 @@ def brought(client: FlaskClient) -> dict[str, int]:
                        ("heights", month_of_heights())):
         answer = client.post("/api/tides", json={
             "name": f"by {form}", "form": form, "text": text, "latitude_deg": 36.4})
-        assert answer.status_code == 200, answer.text
+        assert answer.status_code == 201, answer.text
         out[form] = answer.get_json()["id"]
     return out
 
@@ -185,7 +185,7 @@ def test_a_tide_that_a_mark_uses_stays(client: FlaskClient, brought: dict[str, i
 def test_constants_are_fitted_to_a_series_and_what_they_leave_is_shown(client: FlaskClient) -> None:
     answer = client.post("/api/tides", json={
         "name": "fitted", "form": "fit", "text": month_of_heights(), "latitude_deg": 36.4})
-    assert answer.status_code == 200, answer.text
+    assert answer.status_code == 201, answer.text
     port = answer.get_json()
     assert port["form"] == "constants"
     assert 0.0 <= port["residual_m"] < 0.01

@@ -6,8 +6,12 @@ from itertools import pairwise
 from typing import Any
 
 import pytest
+import vobject
+from flask import Flask
 from flask.testing import FlaskClient
 from icalendar import Calendar
+
+from ilha.web.app import create_app
 
 BOX = "plastic_id=1&line_id=3&rod_id=2"
 BASE = f"mark_id=1&{BOX}"
@@ -81,6 +85,26 @@ def test_the_calendar_has_the_plan_in_utc(client: FlaskClient) -> None:
         assert "Cais Velho" in str(event["summary"])
         assert "Anchor from the bow only" in str(event["description"])
     assert len({str(e["uid"]) for e in events}) == len(events)
+
+
+def test_a_changed_plan_replaces_the_events_of_before(app: Flask) -> None:
+    """RFC 5545, 3.8.7.4: the same thing keeps its UID, and a change has a greater SEQUENCE."""
+    def events(now: float, more: str, day: str = "2026-07-15") -> dict[str, Any]:
+        client = create_app(app.config["DATABASE"], now_s=now).test_client()
+        data = client.get(f"/api/plan.ics?{BASE}&date={day}{more}").data
+        # A second reader takes the file too.
+        assert len(vobject.readOne(data.decode()).vevent_list) == data.count(b"BEGIN:VEVENT")
+        return {str(e["uid"]): e for e in Calendar.from_ical(data).walk("VEVENT")}
+
+    before = events(1_784_116_800, "")
+    after = events(1_784_116_800 + 3600, "&wind_m_s=9&change_minutes=0")
+    assert [e.decoded("dtstart") for e in before.values()] != [
+        e.decoded("dtstart") for e in after.values()][:len(before)]
+    shorter, longer = sorted((set(before), set(after)), key=len)
+    assert shorter <= longer
+    for uid in shorter:
+        assert int(after[uid]["sequence"]) > int(before[uid]["sequence"])
+    assert not set(before) & set(events(1_784_116_800, "", "2026-07-16"))
 
 
 def test_the_text_reads_in_the_anglers_units(client: FlaskClient) -> None:

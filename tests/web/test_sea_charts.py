@@ -29,7 +29,7 @@ def test_it_is_taken_along_and_brought_in_again(client: FlaskClient, ending: str
     answer = client.get(f"/api/sea-chart.{ending}")
     assert f"ilha-chart.{ending}" in answer.headers["Content-Disposition"]
     made = client.post("/api/sea-charts", json={"name": "again", "text": answer.get_data(True)})
-    assert made.status_code == 200
+    assert made.status_code == 201
     assert _charts(client)[1]["features"] == made.get_json()["features"]
     key = json.dumps
     assert sorted(map(key, made.get_json()["features"])) == sorted(map(key, before))

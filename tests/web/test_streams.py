@@ -44,10 +44,10 @@ def clock_table(days: int = 3) -> str:
 def day_with(client: FlaskClient, form: str, text: str, **change: Any) -> dict[str, Any]:
     stream = client.post("/api/streams", json={
         "name": f"by {form}", "form": form, "text": text, "latitude_deg": 36.4})
-    assert stream.status_code == 200, stream.text
+    assert stream.status_code == 201, stream.text
     mark = client.post("/api/marks", json=mark_like(
         client, stream_id=stream.get_json()["id"], **change))
-    assert mark.status_code == 200, mark.text
+    assert mark.status_code == 201, mark.text
     day = client.get(f"/api/day?mark_id={mark.get_json()['id']}&plastic_id=1&line_id=3")
     assert day.status_code == 200, day.text
     found: dict[str, Any] = day.get_json()
@@ -146,7 +146,7 @@ def test_a_tide_is_fetched_over_http(database: Path, service: str) -> None:
     client = client_with(database, service)
     assert client.get("/api/reference").get_json()["tide_service"] is True
     port = client.post("/api/tides/ask", json=ASKED)
-    assert port.status_code == 200, port.text
+    assert port.status_code == 201, port.text
     mark = client.post("/api/marks", json=mark_like(
         client, tide_port_id=port.get_json()["id"])).get_json()
     day = client.get(f"/api/day?mark_id={mark['id']}&plastic_id=1&line_id=3").get_json()
@@ -227,7 +227,7 @@ def test_what_the_stand_in_would_answer_is_taken(database: Path) -> None:
     honest = Flask("honest")
     honest.add_url_rule("/tides", view_func=lambda: Response(json.dumps(turns_of())))
     for address in served(honest):
-        assert client_with(database, address).post("/api/tides/ask", json=ASKED).status_code == 200
+        assert client_with(database, address).post("/api/tides/ask", json=ASKED).status_code == 201
 
 
 def test_no_redirect_is_followed(database: Path) -> None:

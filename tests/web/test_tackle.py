@@ -16,7 +16,7 @@ NEW = {"name": "90 mm own", "look": "paddle", "material": "plastisol", "colour":
 def test_a_traced_plastic_lies_on_the_bench(client: FlaskClient) -> None:
     """Its mass from its shape: 0.503 pi/4 * 12 * 16 * 90 mm³ * 1.08 = 7.37 g (section 2)."""
     made = client.post("/api/plastics", json=NEW)
-    assert made.status_code == 200, made.text
+    assert made.status_code == 201, made.text
     body = made.get_json()
     assert body["mass_g"] == pytest.approx(0.503 * np.pi / 4 * 12 * 16 * 90 * 1.08e-3, abs=0.001)
     assert body["family"] == "paddle"
@@ -41,7 +41,7 @@ def test_a_plastic_is_changed_removed_and_put_back(client: FlaskClient) -> None:
     assert gone["name"] == NEW["name"]
     assert client.delete(f"/api/plastics/{made['id']}").status_code == 404
     again = {k: gone[k] for k in NEW}
-    assert client.post("/api/plastics", json=again).status_code == 200
+    assert client.post("/api/plastics", json=again).status_code == 201
 
 
 @pytest.mark.parametrize(("change", "field"), [

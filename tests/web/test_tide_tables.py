@@ -46,7 +46,7 @@ def printed(tide: HighLow) -> str:
 def keep(client: FlaskClient, text: str, **more: Any) -> dict[str, Any]:
     answer = client.post("/api/tides/printed", json={
         "name": "from the wall", "text": text, "time_zone": ZONE, "latitude_deg": 36.4, **more})
-    assert answer.status_code == 200, answer.text
+    assert answer.status_code == 201, answer.text
     return dict(answer.get_json())
 
 
@@ -54,7 +54,7 @@ def at_mark(client: FlaskClient, port_id: int, **more: Any) -> int:
     answer = client.post("/api/marks", json=mark_like(
         client, name=f"at {port_id}", tide_port_id=port_id, stream_id=None, tide_offset_min=0,
         tide_height_offset_m=0, time_zone=ZONE, **more))
-    assert answer.status_code == 200, answer.text
+    assert answer.status_code == 201, answer.text
     return int(answer.get_json()["id"])
 
 
@@ -188,7 +188,7 @@ def test_a_secondary_port_by_its_differences(client: FlaskClient) -> None:
            "high_times": every, "low_times": [{"clock_min": 0, "later_min": 40}],
            "levels_m": [3.0, 2.4, 1.0, 0.4], "heights_m": [-0.3, -0.2, 0.0, 0.0]}
     answer = client.post("/api/tides/secondary", json=new)
-    assert answer.status_code == 200, answer.text
+    assert answer.status_code == 201, answer.text
     second = answer.get_json()
     a, b = (day(client, at_mark(client, i), 2).get_json()["turns"] for i in (
         port["id"], second["id"]))

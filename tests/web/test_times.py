@@ -22,7 +22,7 @@ def mark_with(client: FlaskClient, waves: dict[str, tuple[float, float]]) -> int
     port = client.post("/api/tides", json={
         "name": "constants", "form": "constants", "latitude_deg": 36.4,
         "text": f"constituent,amplitude_m,phase_deg\nZ0,1.6,0\n{rows}"})
-    assert port.status_code == 200, port.text
+    assert port.status_code == 201, port.text
     made = client.post("/api/marks", json=mark_like(client, tide_port_id=port.get_json()["id"]))
     return int(made.get_json()["id"])
 

@@ -405,7 +405,11 @@ export interface paths {
          */
         get: operations["get_day"];
         put?: never;
-        post?: never;
+        /**
+         * The same, asked as one question; it changes nothing
+         * @description The board of one mark through one day of 145 steps. ``line_cm[t][p]`` is how far up-current of its lower end the held line is at the height z0 + (d - z0) line_share[p], z0 = foot_m; ``fall_*`` are at equal shares of the count; a steady retrieve runs path_cm[t][p] above the bottom with path_share[p] of the cast to go. The facts of the sentence; what is left out takes the mark's or the model's default.
+         */
+        post: operations["post_day"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1045,7 +1049,7 @@ export interface paths {
          * Serve the sample island beside this
          * @description An address to go to.
          */
-        post: operations["post_look-round"];
+        post: operations["post_look_round"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1491,7 +1495,7 @@ export interface paths {
          * The chart as GeoJSON
          * @description The chart as GeoJSON.
          */
-        get: operations["get_sea-chart_geojson"];
+        get: operations["get_sea_chart_geojson"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1511,7 +1515,7 @@ export interface paths {
          * Its tracks, routes and points as GPX
          * @description Its tracks, routes and points as GPX.
          */
-        get: operations["get_sea-chart_gpx"];
+        get: operations["get_sea_chart_gpx"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1531,7 +1535,7 @@ export interface paths {
          * The chart as KML
          * @description The chart as KML.
          */
-        get: operations["get_sea-chart_kml"];
+        get: operations["get_sea_chart_kml"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1551,13 +1555,13 @@ export interface paths {
          * What was brought in to draw the water with
          * @description What was brought in to draw the water with.
          */
-        get: operations["get_sea-charts"];
+        get: operations["get_sea_charts"];
         put?: never;
         /**
          * Bring GeoJSON, KML or GPX in
          * @description What a file held. A file to draw the water with: GeoJSON, KML or GPX, and how it is to be understood.
          */
-        post: operations["post_sea-charts"];
+        post: operations["post_sea_charts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1577,7 +1581,7 @@ export interface paths {
          * The bottom along a cast
          * @description The bottom along a cast: distance from the rod and charted depth, m. A cast whose bottom is asked for.
          */
-        post: operations["post_sea-charts_section"];
+        post: operations["post_sea_charts_section"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1598,7 +1602,7 @@ export interface paths {
          * Remove a chart; answers with what it was
          * @description What a file held.
          */
-        delete: operations["delete_sea-charts"];
+        delete: operations["delete_sea_charts"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2690,6 +2694,8 @@ export interface components {
             from_clock: string;
             /** Head */
             head: string;
+            /** Minutes */
+            minutes: number;
             /** To Clock */
             to_clock: string;
             /** Weight */
@@ -2714,6 +2720,11 @@ export interface components {
             facts: string[];
             /** Hours */
             hours: components["schemas"]["ShareAt"][];
+            /**
+             * Joined
+             * @description what was joined for want of room: nothing here
+             */
+            joined: string[];
             /** Nights */
             nights: components["schemas"]["ShareSpan"][];
             /** Note */
@@ -9135,7 +9146,10 @@ export interface operations {
     };
     post_box_csv: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description of a file sent as it is: say what would come of it */
+                try?: boolean;
+            };
             header?: never;
             path: {
                 /** @example heads */
@@ -9146,6 +9160,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FileIn"];
+                "text/csv": string;
             };
         };
         responses: {
@@ -9309,7 +9324,7 @@ export interface operations {
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
-                size?: "a6" | "letter";
+                size?: "a6" | "a5" | "a4" | "letter";
             };
             header?: never;
             path?: never;
@@ -9409,7 +9424,7 @@ export interface operations {
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
-                size?: "a6" | "letter";
+                size?: "a6" | "a5" | "a4" | "letter";
             };
             header?: never;
             path?: never;
@@ -9509,7 +9524,7 @@ export interface operations {
                 head_id?: number;
                 from_hour?: number;
                 to_hour?: number;
-                size?: "a6" | "letter";
+                size?: "a6" | "a5" | "a4" | "letter";
             };
             header?: never;
             path?: never;
@@ -9555,13 +9570,17 @@ export interface operations {
     };
     post_catches_gpx: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description of a file sent as it is: say what would come of it */
+                try?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
+                "application/gpx+xml": string;
                 "application/json": components["schemas"]["FileIn"];
             };
         };
@@ -10228,6 +10247,36 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    post_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayQuestion"];
+            };
+        };
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBoard"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            413: components["responses"]["Refused413"];
+            415: components["responses"]["Refused415"];
+            422: components["responses"]["Refused422"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
     get_devices: {
         parameters: {
             query?: never;
@@ -10366,7 +10415,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10498,7 +10547,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10678,7 +10727,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10812,7 +10861,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11052,7 +11101,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11209,7 +11258,10 @@ export interface operations {
     };
     post_log_csv: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description of a file sent as it is: say what would come of it */
+                try?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -11217,6 +11269,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FileIn"];
+                "text/csv": string;
             };
         };
         responses: {
@@ -11399,7 +11452,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "post_look-round": {
+    post_look_round: {
         parameters: {
             query?: never;
             header?: never;
@@ -11457,7 +11510,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11920,7 +11973,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12044,7 +12097,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12178,7 +12231,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12290,7 +12343,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12399,7 +12452,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "get_sea-chart_geojson": {
+    get_sea_chart_geojson: {
         parameters: {
             query?: never;
             header?: never;
@@ -12421,7 +12474,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "get_sea-chart_gpx": {
+    get_sea_chart_gpx: {
         parameters: {
             query?: never;
             header?: never;
@@ -12443,7 +12496,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "get_sea-chart_kml": {
+    get_sea_chart_kml: {
         parameters: {
             query?: never;
             header?: never;
@@ -12465,7 +12518,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "get_sea-charts": {
+    get_sea_charts: {
         parameters: {
             query?: never;
             header?: never;
@@ -12487,7 +12540,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "post_sea-charts": {
+    post_sea_charts: {
         parameters: {
             query?: never;
             header?: never;
@@ -12501,7 +12554,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12517,7 +12570,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "post_sea-charts_section": {
+    post_sea_charts_section: {
         parameters: {
             query?: never;
             header?: never;
@@ -12547,7 +12600,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    "delete_sea-charts": {
+    delete_sea_charts: {
         parameters: {
             query?: never;
             header?: never;
@@ -12692,7 +12745,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12748,7 +12801,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12891,7 +12944,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12921,7 +12974,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12951,7 +13004,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13011,7 +13064,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13287,7 +13340,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13562,7 +13615,7 @@ export interface operations {
         };
         responses: {
             /** @description the answer */
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

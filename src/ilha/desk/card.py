@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any
 
 from pydantic import Field
 
@@ -15,6 +15,7 @@ from ilha.desk.plan import NOTE, tied_runs, told_cautions, told_spells, units_of
 from ilha.desk.sky import Sky
 from ilha.formats.card import Card, Row
 from ilha.formats.plan_text import Tied
+from ilha.formats.sheet import Size
 
 
 class CardQuestion(DayQuestion):
@@ -22,7 +23,7 @@ class CardQuestion(DayQuestion):
 
     from_hour: int = Field(0, ge=0, le=23, description="by the clock of the mark")
     to_hour: int = Field(24, ge=1, le=24)
-    size: Literal["a6", "letter"] = "a6"
+    size: Size = "a6"
 
 
 @dataclass(frozen=True)
@@ -55,16 +56,20 @@ def card_of(conn: sqlite3.Connection, now_s: float, asked: CardQuestion) -> DayC
         facts=[m.plastic["name"], m.line["name"], STANCES[m.at.stance].words,
                f"wind {units.blow(asked.wind_m_s)}",
                f"by {asked.school.replace('-', ' ')}"],
-        turns=[f"{e['kind']} {span.clock(e['time_utc_s'])} {units.length(e['height_m'])}"
+        turns=[_turn(e["kind"], span.clock(e["time_utc_s"]), units.length(e["height_m"]))
                for step, e in turns if within[0] <= step <= within[1]],
         sky=_sky(sky, within),
-        rows=[Row(r.from_clock, r.to_clock, r.weight, r.head or r.why,
+        rows=[Row(r.from_clock, r.to_clock, (r.end - r.start) / 60.0, r.weight, r.head or r.why,
                   r.work.all(units) if r.work else []) for r in runs],
         spells=told_spells(sky.spells, within),
         cautions=told_cautions(m.minded, m.at.mark, units), note=NOTE,
         **_strip(m, sky, runs, within),
     )
     return DayCard(card, span.date)
+
+
+def _turn(kind: str, clock: str, height: str) -> str:
+    return f"{kind} {clock}{',' if ',' in clock else ''} {height}"
 
 
 def _sky(sky: Sky, within: tuple[int, int]) -> list[str]:

@@ -57,7 +57,12 @@ class Span:
         return self.at_hour(int(hour)) + (hour % 1.0) / self.step_h
 
     def clock(self, at_s: float) -> str:
-        return datetime.fromtimestamp(at_s, UTC).astimezone(self.zone).strftime("%H:%M")
+        """HH:MM; where a clock set back shows it twice, with which of the two it is."""
+        local = datetime.fromtimestamp(at_s, UTC).astimezone(self.zone)
+        offsets = [local.replace(fold=fold).utcoffset() or timedelta() for fold in (0, 1)]
+        twice = offsets[0] > offsets[1]
+        which = f", {'second' if local.fold else 'first'}" if twice else ""
+        return f"{local:%H:%M}{which}"
 
 
 FIRST_YEAR, LAST_YEAR = 1901, 2199

@@ -1,4 +1,4 @@
-"""The card: a day on one sheet, as HTML and as PDF, A6 and letter.
+"""The card: a day on one sheet, as HTML and as PDF, from A6 to letter.
 
 The sheet says, from the top: where and when; the tide; what to tie on when, and how to work it;
 what is worth being there for; what to mind.
@@ -7,17 +7,32 @@ what is worth being there for; what to mind.
 from __future__ import annotations
 
 from base64 import b64encode
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
+from functools import partial
 
-from ilha.formats.sheet import ACCENT, INK, NIGHT, SEA, SHEETS, Pen, Size, font_bytes, one_page
+from ilha.formats.paper import font_bytes
+from ilha.formats.sheet import (
+    ACCENT,
+    INK,
+    NIGHT,
+    SEA,
+    SHEETS,
+    SMALLEST,
+    Content,
+    Pen,
+    Size,
+    on_faces,
+    paragraph,
+)
 
 
 @dataclass(frozen=True)
 class Row:
-    """One run: clocks, the head (weight large, the rest small), how to work it."""
+    """One run: clocks, how long, the head (weight large, the rest small), how to work it."""
 
     from_clock: str
     to_clock: str
+    minutes: float
     weight: str
     head: str
     work: list[str]
@@ -41,6 +56,8 @@ class Card:
     nights: list[tuple[float, float]]
     bands: list[tuple[float, float, str]]
     hours: list[tuple[float, str]]
+    joined: list[str] = field(default_factory=list)
+    """What was joined for want of room."""
 
 
 def as_html(card: Card, size: Size) -> str:
@@ -59,47 +76,83 @@ def as_html(card: Card, size: Size) -> str:
 
 
 def as_pdf(card: Card, size: Size) -> bytes:
-    """One page, its type as large as the sheet allows.
+    """A sheet with the card on one face; where that cannot be read, with short runs joined to what
+    they lie beside; and where that is not enough, on two faces or more.
 
     Raises
     ------
     ValueError
-        If the day does not fit on one page at about a third of the largest type.
+        If a part of it is higher than a face.
     """
-    return one_page(f"{card.title}, {card.day}", size, lambda pen: _draw(pen, card))
+    shorter = [one for short in SHORT if (one := joined(card, short)) != card]
+    return on_faces([_content(one) for one in (card, *shorter)], size)
 
 
-def _draw(pen: Pen, card: Card) -> None:
-    pen.wrapped(card.title, "words", 14.0)
-    pen.wrapped(card.day, "figures", 8.6)
-    pen.wrapped(" · ".join(card.facts), "words", 6.8)
-    if card.curve:
-        _tide(pen, card)
-    pen.wrapped(" · ".join((*card.turns, *card.sky)), "figures", 7.2)
+SHORT = (20.0, 30.0)
+"""Runs of so many minutes or fewer lose their line on a small sheet first, and next (judgement: a
+head is tied on in about five)."""
+
+
+def joined(card: Card, short_min: float) -> Card:
+    """The card with each run of ``short_min`` or less in the run before it, or in the first that
+    follows, and with what was joined said."""
+    rows: list[Row] = []
+    said: list[str] = []
     for row in card.rows:
-        _row(pen, row)
-    pen.rule()
-    if card.spells:
-        pen.wrapped("Worth being there: " + "; ".join(card.spells) + ".", "words", 7.0)
-    for caution in card.cautions:
-        pen.wrapped(caution, "words-italic", 7.0, ink=ACCENT)
-    pen.wrapped(card.note, "words", 5.8)
+        short = row.minutes <= short_min
+        if short:
+            said.append(f"{row.from_clock} to {row.to_clock} {row.weight or row.head}")
+        if rows and (short or rows[-1].minutes <= short_min):
+            kept = max(rows[-1], row, key=lambda one: one.minutes)
+            rows[-1] = replace(kept, from_clock=rows[-1].from_clock, to_clock=row.to_clock,
+                               minutes=rows[-1].minutes + row.minutes)
+        else:
+            rows.append(row)
+    told = [f"Joined to what is beside: {'; '.join(said)}."] if said else []
+    return replace(card, rows=rows, joined=told)
+
+
+def _content(card: Card) -> Content:
+    name = f"{card.title}, {card.day}"
+    spells = f"Worth being there: {'; '.join(card.spells)}."
+    return Content(
+        title=name, again=name,
+        head=[paragraph(card.title, "words", 14.0, "H1"),
+              paragraph(card.day, "figures", 8.6),
+              paragraph(" · ".join(card.facts), "words", 6.8),
+              *([lambda pen: _tide(pen, card)] if card.curve else []),
+              paragraph(" · ".join((*card.turns, *card.sky)), "figures", 7.2)],
+        listed=[partial(_row, row=row) for row in card.rows],
+        body=[Pen.rule, paragraph(spells, "words", 7.0)] if card.spells else [],
+        foot=[Pen.rule,
+              *(paragraph(said, "words-italic", 7.6, ink=ACCENT) for said in card.cautions),
+              *(paragraph(line, "words", 6.8) for line in card.joined),
+              paragraph(card.note, "words", SMALLEST)])
 
 
 def _row(pen: Pen, row: Row) -> None:
     pen.rule()
     s = pen.scale
     pen.y += 12.0 * s
-    end = pen.at(f"{row.from_clock}–{row.to_clock}", "figures", 9.0 * s, 0.0)
-    if row.weight:
-        end = pen.at(row.weight, "figures-bold", 12.5 * s, max(end + 4.0 * s, 46.0 * s), ACCENT)
-    pen.at(row.head, "figures", 8.4 * s, max(end + 4.0 * s, 46.0 * s))
-    if row.work:
-        pen.wrapped("; ".join(row.work), "words", 7.6)
+    with pen.paper.group("LI"), pen.paper.tag("LBody"):
+        end = pen.at(f"{row.from_clock}–{row.to_clock}", "figures", 9.0 * s, 0.0)
+        if row.weight:
+            end = pen.at(row.weight, "figures-bold", 12.5 * s, max(end + 4.0 * s, 46.0 * s), ACCENT)
+        pen.at(row.head, "figures", 8.4 * s, max(end + 4.0 * s, 46.0 * s))
+        if row.work:
+            pen.lines("; ".join(row.work), "words", 7.6)
 
 
 def _tide(pen: Pen, card: Card) -> None:
     """Height through the span, nights behind it, the heads under it; the height is not to scale."""
+    weights = ", ".join(f"{row.from_clock} to {row.to_clock} {row.weight or row.head}"
+                        for row in card.rows)
+    with pen.paper.tag("Figure", f"Height of the tide through the hours, not to scale, the nights,"
+                                 f" and the head for each: {weights}"):
+        _strip(pen, card)
+
+
+def _strip(pen: Pen, card: Card) -> None:
     canvas, s = pen.canvas, pen.scale
     pen.y += 5.0 * s
     high, band = 24.0 * s, 9.0 * s
@@ -119,14 +172,14 @@ def _tide(pen: Pen, card: Card) -> None:
     canvas.setStrokeColor(INK)
     for start, end, words in card.bands:
         canvas.rect(left + start * wide, top - high - band, (end - start) * wide, band)
-        if canvas.stringWidth(words, "figures", 6.5 * s) < (end - start) * wide - 2.0:
+        if canvas.stringWidth(words, "figures", SMALLEST * s) < (end - start) * wide - 2.0:
             canvas.setFillColor(INK)
-            canvas.setFont("figures", 6.5 * s)
+            canvas.setFont("figures", SMALLEST * s)
             canvas.drawCentredString(left + 0.5 * (start + end) * wide,
                                      top - high - 0.75 * band, words)
     pen.y += high + band + 6.0 * s
     canvas.setFillColor(INK)
-    canvas.setFont("figures", 5.6 * s)
+    canvas.setFont("figures", SMALLEST * s)
     for share, words in card.hours:
         canvas.drawCentredString(left + share * wide, pen.top - pen.y, words)
     pen.y += 1.5 * s

@@ -24,6 +24,11 @@ class Waypoint:
     fields: dict[str, Any] = field(default_factory=dict)
 
 
+def longitude(degrees: float) -> float:
+    """As GPX 1.1 has it: from -180, 180 not included."""
+    return degrees - 360.0 if degrees >= 180.0 else degrees
+
+
 def attribute(value: Any) -> str:
     """An attribute's text. gpxpy writes those of extensions as they are, quotes and all."""
     return escape(str(value), {'"': "&quot;", "\n": "&#10;", "\r": "&#13;", "\t": "&#9;"})
@@ -40,7 +45,7 @@ def write(rows: list[dict[str, Any]]) -> str:
     document.creator = "Ilha"
     document.nsmap["ilha"] = SPACE
     for row in rows:
-        point = GPXWaypoint(row["latitude_deg"], row["longitude_deg"], name=row["name"],
+        point = GPXWaypoint(row["latitude_deg"], longitude(row["longitude_deg"]), name=row["name"],
                             description=row["caution"] or None, type=row["kind"])
         mark = Element(f"{{{SPACE}}}mark")
         for key, value in row.items():

@@ -10,7 +10,7 @@ from xml.etree.ElementTree import Element
 from ilha.formats import chart_shapes as shapes
 from ilha.formats.chart_shapes import Found, Reading, Shape
 from ilha.formats.fields import FieldError
-from ilha.formats.gpx import SPACE
+from ilha.formats.gpx import SPACE, longitude
 from ilha.formats.xml_in import local, named, rooted, text_of
 
 TAKEN: tuple[shapes.ShapeKind, ...] = ("track", "route", "structure")
@@ -86,17 +86,18 @@ def write(listed: Sequence[Shape]) -> bytes:
     document.nsmap["ilha"] = SPACE
     for shape in listed:
         if shape.form == "points" and shape.kind == "structure":
-            document.waypoints += [GPXWaypoint(p[0], p[1], name=shape.name or None)
+            document.waypoints += [GPXWaypoint(p[0], longitude(p[1]), name=shape.name or None)
                                    for p in shape.parts[0]]
         elif shape.kind == "route":
             for part in shape.parts:
                 document.routes.append(GPXRoute(shape.name or None))
-                document.routes[-1].points += [_deep(GPXRoutePoint(p[0], p[1]), p) for p in part]
+                document.routes[-1].points += [
+                    _deep(GPXRoutePoint(p[0], longitude(p[1])), p) for p in part]
         elif shape.kind == "track":
             track = GPXTrack(shape.name or None)
             for part in shape.parts:
                 track.segments.append(GPXTrackSegment(
-                    [_deep(GPXTrackPoint(p[0], p[1]), p) for p in part]))
+                    [_deep(GPXTrackPoint(p[0], longitude(p[1])), p) for p in part]))
             document.tracks.append(track)
     return str(document.to_xml(version="1.1")).encode()
 

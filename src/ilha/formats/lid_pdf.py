@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from io import BytesIO
 from typing import Any, Literal
 
 import numpy as np
 
 from ilha.core.errors import Array, Flags
 from ilha.core.units import feet, knots
-from ilha.formats.sheet import ACCENT, FONTS, INK, MM, font_bytes
+from ilha.formats.paper import MM, Paper
+from ilha.formats.sheet import ACCENT, INK
 
 TONES = ("#efe6d0", "#dccda6", "#c8b583", "#b49c62")
 LEFT, RIGHT, TOP, FOOT = 9.0, 2.0, 7.0, 8.0
@@ -47,25 +47,17 @@ class Sheet:
 
 def as_pdf(sheet: Sheet) -> bytes:
     """One A4 page with the chart at its true size, cut marks round it and a 50 mm bar below."""
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-    from reportlab.pdfgen.canvas import Canvas
-
-    for name in FONTS:
-        if name not in pdfmetrics.getRegisteredFontNames():
-            pdfmetrics.registerFont(TTFont(name, BytesIO(font_bytes(name))))
-    out = BytesIO()
-    canvas = Canvas(out, pagesize=(PAGE[0] * MM, PAGE[1] * MM), invariant=1)
-    canvas.setViewerPreference("PrintScaling", "None")
-    canvas.setTitle(sheet.title)
+    paper = Paper(sheet.title, *PAGE)
+    canvas = paper.canvas
     x0, y0 = 15.0, PAGE[1] - 20.0 - sheet.height_mm
-    canvas.setStrokeColor(INK)
-    canvas.rect(x0 * MM, y0 * MM, sheet.width_mm * MM, sheet.height_mm * MM)
-    _chart(canvas, sheet, x0, y0)
-    _bar(canvas, x0, y0 - 14.0)
-    canvas.showPage()
-    canvas.save()
-    return out.getvalue()
+    named = ", ".join(region.words for region in sheet.regions)
+    with paper.tag("Figure", f"{sheet.title}: the head for each depth and current, {named}"):
+        canvas.setStrokeColor(INK)
+        canvas.rect(x0 * MM, y0 * MM, sheet.width_mm * MM, sheet.height_mm * MM)
+        _chart(canvas, sheet, x0, y0)
+    with paper.tag("P"):
+        _bar(canvas, x0, y0 - 14.0)
+    return paper.pdf()
 
 
 def _chart(canvas: Any, sheet: Sheet, x0: float, y0: float) -> None:

@@ -122,7 +122,7 @@ def catches_gpx(events: Sequence[Mapping[str, Any]], places: Mapping[str, tuple[
         size = "" if event["length_cm"] is None else f", {event['length_cm']:g} cm"
         words = [event["head_name"], event["plastic_name"], event["colour"], event["stage"] or ""]
         point = GPXWaypoint(
-            latitude, longitude, time=datetime.fromtimestamp(event["at_utc_s"], UTC),
+            latitude, gpx.longitude(longitude), time=datetime.fromtimestamp(event["at_utc_s"], UTC),
             name=f"{event['fish'] or 'fish'}{size}", type="catch",
             description=", ".join(word for word in words if word))
         catch = Element(f"{{{gpx.SPACE}}}catch")

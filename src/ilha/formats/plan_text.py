@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime
 
 from ilha.core.units import beaufort_of, feet, knots, ounces_words, oz_from_kg
+from ilha.formats import calendar
 
 Range = tuple[float, float]
 """The least and the greatest of a run."""
@@ -167,26 +167,15 @@ def as_text(title: str, runs: list[Tied], notes: list[str], units: PlanUnits) ->
 
 
 def as_calendar(
-    name: str, place: tuple[float, float], runs: list[Tied], note: str, now_s: float,
-    units: PlanUnits,
+    mark: tuple[int, str], place: tuple[float, float], date: str, runs: list[Tied], note: str,
+    now_s: float, units: PlanUnits,
 ) -> bytes:
-    """An event for each head, in UTC; the same plan gives the same events again."""
-    from icalendar import Calendar, Event
-
-    calendar = Calendar()
-    calendar.add("prodid", "-//Ilha//change plan//EN")
-    calendar.add("version", "2.0")
-    for run in runs:
-        if run.work is None:
-            continue
-        event = Event()
-        event.add("uid", f"{run.start:.0f}-{run.end:.0f}-{place[0]:.4f}-{place[1]:.4f}@ilha")
-        event.add("dtstamp", datetime.fromtimestamp(now_s, UTC))
-        event.add("dtstart", datetime.fromtimestamp(run.start, UTC))
-        event.add("dtend", datetime.fromtimestamp(run.end, UTC))
-        event.add("summary", f"{run.name} at {name}")
-        event.add("location", name)
-        event.add("geo", place)
-        event.add("description", f"{'; '.join(run.work.all(units))}\n{note}")
-        calendar.add_component(event)
-    return bytes(calendar.to_ical())
+    """An event for each head, in UTC. A run keeps its key (the mark's id, the day, which head of
+    the day it is) when the plan is changed: the calendar then moves it, and has it once."""
+    tied = [run for run in runs if run.work is not None]
+    return calendar.as_calendar("change plan", [
+        calendar.Entry(f"plan-{mark[0]}-{date}-head-{number}", run.start, run.end,
+                       f"{run.name} at {mark[1]}",
+                       f"{'; '.join(run.work.all(units)) if run.work else ''}\n{note}", place,
+                       mark[1])
+        for number, run in enumerate(tied, 1)], now_s, now_s)

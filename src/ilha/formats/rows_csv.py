@@ -43,9 +43,9 @@ def bare(cell: str) -> str:
 
 
 def write(names: Sequence[str], rows: Iterable[Mapping[str, Any]]) -> str:
-    """Rows under their columns."""
+    """Rows under their columns, lines ended as RFC 4180 has it."""
     out = StringIO()
-    writer = csv.writer(out, lineterminator="\n")
+    writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(names)
     writer.writerows([plain(row[name]) for name in names] for row in rows)
     return out.getvalue()

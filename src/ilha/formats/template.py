@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from io import BytesIO
 from typing import Any, Literal
 
 import numpy as np
 
 from ilha.core.rig.outline import Outline
 from ilha.core.units import mm_from_m
-from ilha.formats.sheet import ACCENT, INK, MM, font_bytes
+from ilha.formats import paper as pages
+from ilha.formats.paper import MM
+from ilha.formats.sheet import ACCENT, INK
 
 Paper = Literal["a4", "letter"]
 PAPERS: dict[str, tuple[float, float]] = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
@@ -40,29 +41,23 @@ class Item:
 
 def as_pdf(items: list[Item], paper: Paper) -> bytes:
     """As many pages as it takes, each with its own check bar."""
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-    from reportlab.pdfgen.canvas import Canvas
-
-    for name in ("figures", "words"):
-        pdfmetrics.registerFont(TTFont(name, BytesIO(font_bytes(name))))
     width, height = PAPERS[paper]
-    out = BytesIO()
-    canvas = Canvas(out, pagesize=(width * MM, height * MM), invariant=1, initialFontName="words")
-    canvas.setTitle("Bench template at true size")
-    canvas.setViewerPreference("PrintScaling", "None")
-    canvas.scale(MM, MM)
-    y = _head_of_page(canvas, width, height)
+    sheet = pages.Paper("Bench template at true size", width, height, unit=MM)
+    y = _head_of_page(sheet, height)
     for item in items:
         if y - item.room < MARGIN:
-            canvas.showPage()
-            canvas.scale(MM, MM)
-            y = _head_of_page(canvas, width, height)
-        _item(canvas, item, y)
+            sheet.turn()
+            y = _head_of_page(sheet, height)
+        with sheet.tag("Figure", _said(item)):
+            _item(sheet.canvas, item, y)
         y -= item.room
-    canvas.showPage()
-    canvas.save()
-    return out.getvalue()
+    return sheet.pdf()
+
+
+def _said(item: Item) -> str:
+    where = ("the point never clears" if item.exit is None
+             else f"the hook comes out {mm_from_m(item.exit):.1f} mm from the nose")
+    return f"{item.name} at true size, hook {item.hook}: {where}"
 
 
 def _text(canvas: Any, x: float, y: float, words: str, size: float, font: str = "words") -> None:
@@ -71,9 +66,15 @@ def _text(canvas: Any, x: float, y: float, words: str, size: float, font: str = 
     canvas.drawString(x, y, words)
 
 
-def _head_of_page(canvas: Any, width: float, height: float) -> float:
+def _head_of_page(sheet: pages.Paper, height: float) -> float:
     """The check bar; returns how far down it reaches, mm from the bottom."""
     y = height - MARGIN - 6.0
+    with sheet.tag("P"):
+        _bar(sheet.canvas, y)
+    return y - 8.0
+
+
+def _bar(canvas: Any, y: float) -> None:
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.25)
     canvas.line(MARGIN, y, MARGIN + BAR, y)
@@ -81,7 +82,6 @@ def _head_of_page(canvas: Any, width: float, height: float) -> float:
         canvas.line(MARGIN + mm, y - 2.0, MARGIN + mm, y + 2.0)
     says = "This bar is 50 mm. If it is not, print again at 100 %, without fitting to the page."
     _text(canvas, MARGIN + BAR + 4.0, y - 1.2, says, 3.4)
-    return y - 8.0
 
 
 def _item(canvas: Any, item: Item, top: float) -> None:

@@ -5,8 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
-SEQUENCE_FROM_S = 1_577_836_800.0
-"""2020-01-01: the number of a change counts minutes since, so that a later one is greater."""
+from ilha.formats import calendar, gpx
 
 
 @dataclass(frozen=True)
@@ -58,25 +57,11 @@ def as_text(told: Told, zone: str) -> str:
 
 
 def as_calendar(told: Told, changed_s: float, now_s: float) -> bytes:
-    """An event for each way and stay. A changed plan replaces the events of before: the same keys,
-    a greater number of the change."""
-    from icalendar import Calendar, Event
-
-    calendar = Calendar()
-    calendar.add("prodid", "-//Ilha//trip//EN")
-    calendar.add("version", "2.0")
-    for part in told.parts:
-        event = Event()
-        event.add("uid", f"trip-{told.id}-{told.date}-{part.key}@ilha")
-        event.add("sequence", max(0, int((changed_s - SEQUENCE_FROM_S) // 60.0)))
-        event.add("dtstamp", datetime.fromtimestamp(now_s, UTC))
-        event.add("dtstart", datetime.fromtimestamp(part.start, UTC))
-        event.add("dtend", datetime.fromtimestamp(part.end, UTC))
-        event.add("summary", part.title)
-        event.add("geo", part.place)
-        event.add("description", "\n".join([*part.work, *told.notes]))
-        calendar.add_component(event)
-    return bytes(calendar.to_ical())
+    """An event for each way and stay. A changed plan replaces the events of before."""
+    return calendar.as_calendar("trip", [
+        calendar.Entry(f"trip-{told.id}-{told.date}-{part.key}", part.start, part.end, part.title,
+                       "\n".join([*part.work, *told.notes]), part.place)
+        for part in told.parts], changed_s, now_s)
 
 
 def as_gpx(told: Told) -> bytes:
@@ -88,7 +73,7 @@ def as_gpx(told: Told) -> bytes:
     route = GPXRoute(name=told.day)
     for point in told.route:
         route.points.append(GPXRoutePoint(
-            point.latitude_deg, point.longitude_deg, name=point.name,
+            point.latitude_deg, gpx.longitude(point.longitude_deg), name=point.name,
             time=datetime.fromtimestamp(point.at, UTC)))
     if route.points:
         document.routes.append(route)

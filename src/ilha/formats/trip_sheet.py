@@ -3,8 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
-from ilha.formats.sheet import ACCENT, INK, SEA, Pen, Size, one_page
+from ilha.formats.sheet import (
+    ACCENT,
+    INK,
+    SEA,
+    SMALLEST,
+    Content,
+    Draw,
+    Pen,
+    Size,
+    on_faces,
+    paragraph,
+)
 
 
 @dataclass(frozen=True)
@@ -34,36 +46,45 @@ class TripSheet:
 
 
 def as_pdf(sheet: TripSheet, size: Size) -> bytes:
-    """One page.
+    """One page, and more where there is much to tell.
 
     Raises
     ------
     ValueError
-        If it does not fit on one at about a third of the largest type.
+        If a part of it is higher than a page.
     """
-    return one_page(sheet.title, size, lambda pen: _draw(pen, sheet))
+    told = [(title, lines) for title, lines in (("Caught", sheet.caught),
+                                                ("What it taught", sheet.taught)) if lines]
+    return on_faces([Content(
+        title=sheet.title, again=sheet.title,
+        head=[paragraph(sheet.title, "words", 14.0, "H1"),
+              paragraph(" · ".join(sheet.facts), "words", 6.8),
+              paragraph(sheet.planned, "words-italic", 6.8), lambda pen: _picture(pen, sheet)],
+        body=[*(partial(_titled, title=row.name, lines=[row.words]) for row in sheet.rows),
+              *(part for title, lines in told for part in _listed(title, lines))],
+        foot=[Pen.rule, paragraph(sheet.note, "words", SMALLEST)])], size)
 
 
-def _draw(pen: Pen, sheet: TripSheet) -> None:
-    pen.wrapped(sheet.title, "words", 14.0)
-    pen.wrapped(" · ".join(sheet.facts), "words", 6.8)
-    pen.wrapped(sheet.planned, "words-italic", 6.8)
-    _picture(pen, sheet)
-    for row in sheet.rows:
-        pen.rule()
-        pen.wrapped(row.name, "figures-bold", 8.6)
-        pen.wrapped(row.words, "words", 7.2)
-    for title, lines in (("Caught", sheet.caught), ("What it taught", sheet.taught)):
-        if lines:
-            pen.rule()
-            pen.wrapped(title, "figures-bold", 8.6)
-            for line in lines:
-                pen.wrapped(line, "words", 7.2)
+def _titled(pen: Pen, title: str, lines: list[str]) -> None:
     pen.rule()
-    pen.wrapped(sheet.note, "words", 5.8)
+    pen.wrapped(title, "figures-bold", 8.6, "H2")
+    for line in lines:
+        pen.wrapped(line, "words", 7.2)
+
+
+def _listed(title: str, lines: list[str]) -> list[Draw]:
+    """A title stays with its first line."""
+    return [partial(_titled, title=title, lines=lines[:1]),
+            *(paragraph(line, "words", 7.2) for line in lines[1:])]
 
 
 def _picture(pen: Pen, sheet: TripSheet) -> None:
+    with pen.paper.tag("Figure", "The trip's hours: for each mark when it was planned, when it was"
+                                 " fished, and what happened; the words follow"):
+        _bars(pen, sheet)
+
+
+def _bars(pen: Pen, sheet: TripSheet) -> None:
     """A row for each mark: planned as an open bar, lived filled, fish as large dots."""
     canvas, s = pen.canvas, pen.scale
     high, name = 17.0 * s, 66.0 * s
@@ -90,7 +111,7 @@ def _picture(pen: Pen, sheet: TripSheet) -> None:
         pen.y += high
     pen.y += 7.0 * s
     canvas.setFillColor(INK)
-    canvas.setFont("figures", 5.6 * s)
+    canvas.setFont("figures", SMALLEST * s)
     for share, words in sheet.hours:
         canvas.drawCentredString(left + share * wide, pen.top - pen.y, words)
     pen.y += 2.0 * s

@@ -20,6 +20,12 @@ def answer(payload: BaseModel) -> Response:
     return json_answer(payload.model_dump_json())
 
 
+def made(response: Response) -> Response:
+    """The answer to what has added something."""
+    response.status_code = 201
+    return response
+
+
 def as_file(data: bytes, kind: str, name: str) -> Response:
     """A file to be saved under a name."""
     text = kind.startswith("text/")

@@ -204,7 +204,7 @@ def register(app: Flask) -> None:
                            if name in request.environ))
         key = None
         path = request.environ.get(DATABASE, app.config["DATABASE"])
-        if asked.method == "GET" and _begins(asked.path, KEPT) and (
+        if _is_question(asked) and _begins(asked.path, KEPT) and (
                 now := states.now(path)) is not None:
             key = (now, _minute(app), asked)
             before = kept.get(key)
@@ -246,6 +246,11 @@ def _asked(farm: Farm, asked: Asked, key: object, at_once: UnderWay) -> Answered
             # It was given up in the moment in which this one joined.
             if left():
                 raise
+
+
+def _is_question(asked: Asked) -> bool:
+    """Whether it changes nothing; the day's question may be sent as one body."""
+    return asked.method == "GET" or asked.path == "/api/day"
 
 
 def _response(found: Answered) -> Response:

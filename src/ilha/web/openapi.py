@@ -37,7 +37,7 @@ def _query(model: type[BaseModel]) -> list[dict[str, Any]]:
 def _last_word(path: str) -> str:
     parts = [part.partition("}")[2].lstrip(".") if part.startswith("{") else part
              for part in path.removeprefix("/api/").split("/")]
-    return "_".join(part for part in parts if part).replace(".", "_")
+    return "_".join(part for part in parts if part).replace(".", "_").replace("-", "_")
 
 
 _IN_PATH: dict[str, dict[str, Any]] = {
@@ -102,10 +102,7 @@ def _told(route: Route) -> str:
 
 
 def _as_file(kind: str) -> dict[str, Any]:
-    if kind.endswith("json"):
-        return {"type": "object"}
-    return {"type": "string", "format": "binary"} if kind == "application/pdf" else {
-        "type": "string"}
+    return {"type": "object"} if kind.endswith("json") else {"type": "string", "format": "binary"}
 
 
 def _operation(route: Route) -> dict[str, Any]:
@@ -117,7 +114,7 @@ def _operation(route: Route) -> dict[str, Any]:
         "tags": [_TAGGED[re.split(r"[/.]", route.path)[2]]],
         "operationId": f"{route.method}_{_last_word(route.path)}",
         "responses": {
-            "200": {"description": "the answer", "content": given},
+            "201" if route.made else "200": {"description": "the answer", "content": given},
             **_refusals(route),
             "default": {"$ref": "#/components/responses/Problem"},
         },
@@ -132,8 +129,15 @@ def _operation(route: Route) -> dict[str, Any]:
         del out["parameters"]
     if route.body is not None:
         out["requestBody"] = {
-            "required": True, "content": {"application/json": {"schema": _ref(route.body)}},
+            "required": True, "content": {
+                "application/json": {"schema": _ref(route.body)},
+                **({route.plain: {"schema": _as_file(route.plain)}} if route.plain else {})},
         }
+        if route.plain:
+            out.setdefault("parameters", []).append(
+                {"name": "try", "in": "query", "required": False,
+                 "schema": {"type": "boolean", "default": False},
+                 "description": "of a file sent as it is: say what would come of it"})
     return out
 
 

@@ -8,6 +8,7 @@ from flask import Flask, Response, request
 
 from ilha.web.environ import HOSTS as NAMED
 from ilha.web.errors import problem
+from ilha.web.files_in import plain_at
 
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 CSP = "; ".join((
@@ -49,10 +50,12 @@ def register(app: Flask) -> None:
         if request.method not in _READS:
             if foreign or site not in ("same-origin", "none"):
                 return problem(403, "foreign-origin", "Writes from another site are refused.")
-            # A form of another site can send text, never JSON, without being asked first.
+            # A form of another site can send text, never JSON, without being asked first; nor can
+            # it send a file under the media type of CSV or GPX.
             # These pages are forms of our own, and bound to our own origin above.
             form = shared is not None and request.path in FORMS and origin is not None
-            if request.content_length and request.mimetype != "application/json" and not form:
+            right = request.mimetype in ("application/json", plain_at(request.path))
+            if request.content_length and not right and not form:
                 return problem(415, "unsupported-media-type", "What is sent must be JSON, said to"
                                " be so: Content-Type: application/json.")
         return None

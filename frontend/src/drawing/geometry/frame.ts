@@ -102,9 +102,9 @@ function rows(cells: readonly (readonly number[] | null)[], i: number, f: number
 /** hh:mm between two steps' clocks (ten minutes apart). */
 function clockAt(board: DayBoard, step: number): string {
   const i = Math.min(board.clock.length - 1, Math.floor(step));
-  const [h = 0, m = 0] = board.clock[i]!.split(":").map(Number);
+  const [h = 0, m = 0] = board.clock[i]!.slice(0, 5).split(":").map(Number);
   const minutes = m + Math.floor((step - i) * (board.step_s / 60) + 1e-6);
-  return `${String((h + Math.floor(minutes / 60)) % 24).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+  return `${String((h + Math.floor(minutes / 60)) % 24).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}${board.clock[i]!.slice(5)}`;
 }
 
 let last: { board: DayBoard; step: number; frame: Frame } | null = null;

@@ -5,7 +5,7 @@ export function hourMarks(clock: readonly string[], stepS: number): { step: numb
   const out: { step: number; hour: number }[] = [];
   let before = Infinity;
   clock.forEach((said, i) => {
-    const [hour, minutes] = said.split(":").map(Number) as [number, number];
+    const [hour, minutes] = said.slice(0, 5).split(":").map(Number) as [number, number];
     // The minutes began again since the last step: so did an hour, that long ago.
     if (minutes < before) out.push({ step: Math.max(0, i - (minutes * 60) / stepS), hour });
     before = minutes;

@@ -8,8 +8,9 @@ export function StripScene({ card }: { card: CardSheet }) {
   const last = card.curve.length - 1;
   const curve = card.curve.map((h, i): Point => [(i / last) * WIDE, HIGH - 4 - h * (HIGH - 10)]);
   return (
-    <svg className="strip-scene" viewBox={`0 0 ${WIDE} ${HIGH + BAND + 15}`} role="img">
+    <svg className="strip-scene" viewBox={`0 0 ${WIDE} ${HIGH + BAND + 17}`} role="img">
       <title>Height of the tide through these hours, not to scale, and the head for each</title>
+      <desc>{[...card.rows.map((r) => `${r.from_clock} to ${r.to_clock} ${r.weight || r.head}`), ...card.turns].join(", ")}</desc>
       {card.nights.map((n) => (
         <rect key={n.from_share} className="sky-night" x={n.from_share * WIDE}
               width={(n.to_share - n.from_share) * WIDE} y={0} height={HIGH} />
@@ -24,7 +25,7 @@ export function StripScene({ card }: { card: CardSheet }) {
         </g>
       ))}
       {card.hours.map(({ at_share: at, words }) => (
-        <text key={at} className="strip-hour" x={at * WIDE} y={HIGH + BAND + 12} textAnchor="middle">{words}</text>
+        <text key={at} className="strip-hour" x={at * WIDE} y={HIGH + BAND + 13} textAnchor="middle">{words}</text>
       ))}
     </svg>
   );

@@ -1,6 +1,6 @@
 // Card: the day, or some hours of it, on one sheet, to read with salt on the screen and to print.
 import { useQuery } from "@tanstack/react-query";
-import { useId } from "react";
+import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { Refused } from "../../api/client";
 import { cardQuery, fileOf } from "../../api/day";
@@ -29,13 +29,26 @@ function CardOfDay() {
           <button type="button" className="do" onClick={() => void refetch()}>Try again</button>
         </div>
       ) : <p className="waiting" role="status">Writing the card …</p>}
-      <p className="card-files">
-        <button type="button" className="do" disabled={!data} onClick={() => window.print()}>Print</button>
-        {" "}or take it along: <a href={fileOf("card.pdf", { ...asked, size: "a6" })} download>PDF, A6</a>
-        {" · "}<a href={fileOf("card.pdf", { ...asked, size: "letter" })} download>PDF, letter</a>
-        {" · "}<a href={fileOf("card.html", { ...asked, size: "a6" })} download>page, A6</a>
-        {" · "}<a href={fileOf("card.html", { ...asked, size: "letter" })} download>page, letter</a>
-      </p>
+      <TakeAlong asked={asked} ready={data !== undefined} />
+    </div>
+  );
+}
+
+const SHEETS = { a6: "A6", a5: "A5", a4: "A4", letter: "letter" } as const;
+
+/** Print, or a file of a sheet's size. */
+function TakeAlong({ asked, ready }: { asked: CardQuery; ready: boolean }) {
+  const [size, setSize] = useState<keyof typeof SHEETS>("a6");
+  const id = useId();
+  return (
+    <div className="card-files">
+      <button type="button" className="do" disabled={!ready} onClick={() => window.print()}>Print</button>
+      <span>or take it along on</span>
+      <Form.Label htmlFor={id} visuallyHidden>Sheet</Form.Label>
+      <Form.Select id={id} value={size} onChange={(e) => setSize(e.target.value as typeof size)}>
+        {Object.entries(SHEETS).map(([key, words]) => <option key={key} value={key}>{words}</option>)}
+      </Form.Select>
+      <span>as <a href={fileOf("card.pdf", { ...asked, size })} download>PDF</a> or <a href={fileOf("card.html", { ...asked, size })} download>page</a></span>
     </div>
   );
 }

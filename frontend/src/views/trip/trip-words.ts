@@ -57,7 +57,8 @@ export function clockOf(hour: number): string {
 
 /** The reverse: a clock of the trip's day as hours, midnight at its end as 24. */
 export function hourOf(clock: string, end = false): number {
-  const [h, m] = clock.split(":").map(Number);
+  // "01:15, second" on the night that the clock goes back.
+  const [h, m] = clock.slice(0, 5).split(":").map(Number);
   return end && h === 0 && m === 0 ? 24 : h! + m! / 60;
 }
 

@@ -7,11 +7,12 @@ from werkzeug.wrappers import Response
 
 from ilha.desk import tackle
 from ilha.desk.kinds import KINDS
-from ilha.web.answers import answer, as_file
+from ilha.web.answers import answer, as_file, made
 from ilha.web.box.dump import SHOWN, box, shown
 from ilha.web.box.payloads import Counted, HookMeasures, PutBack, Weighing
 from ilha.web.database import connection, now_s
-from ilha.web.payloads import FileIn, Taken
+from ilha.web.files_in import file_in
+from ilha.web.payloads import Taken
 
 bp = Blueprint("box", __name__, url_prefix="/api")
 
@@ -22,7 +23,7 @@ def _one(key: str, row_id: int) -> Response:
 
 
 def add(key: str) -> Response:
-    return _one(key, tackle.add(connection(), key, request.get_data(), now_s()))
+    return made(_one(key, tackle.add(connection(), key, request.get_data(), now_s())))
 
 
 def put(key: str, row_id: int) -> Response:
@@ -91,6 +92,6 @@ def get_csv(kind: str) -> Response:
 
 @bp.post("/box/<kind>.csv")
 def post_csv(kind: str) -> Response:
-    sent = FileIn.model_validate_json(request.get_data())
+    sent = file_in("text/csv")
     taken = tackle.from_csv(connection(), kind, sent.text, sent.try_, now_s())
     return answer(Taken.model_validate(vars(taken)))

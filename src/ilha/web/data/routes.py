@@ -12,8 +12,9 @@ from ilha.formats import log_files
 from ilha.store import copies, events
 from ilha.web.answers import answer, as_file
 from ilha.web.database import connection, now_s, path
+from ilha.web.files_in import file_in
 from ilha.web.log.payloads import Copies, Copy, Imported, RestoreCopy
-from ilha.web.payloads import FileIn, Taken
+from ilha.web.payloads import Taken
 
 bp = Blueprint("data", __name__, url_prefix="/api")
 
@@ -57,22 +58,22 @@ def log_csv() -> Response:
 
 @bp.post("/log.csv")
 def bring_log() -> Response:
-    return _brought(log_files.read_csv)
+    return _brought(log_files.read_csv, "text/csv")
 
 
 @bp.post("/log.json")
 def bring_handed_back() -> Response:
-    return _brought(log_files.read_json, once=True)
+    return _brought(log_files.read_json, "", once=True)
 
 
 @bp.post("/catches.gpx")
 def bring_catches() -> Response:
-    return _brought(log_files.read_catches)
+    return _brought(log_files.read_catches, "application/gpx+xml")
 
 
-def _brought(read: data.Reader, once: bool = False) -> Response:
+def _brought(read: data.Reader, kind: str, once: bool = False) -> Response:
     request.max_content_length = MOST_BYTES
-    sent = FileIn.model_validate_json(request.get_data())
+    sent = file_in(kind)
     return answer(Taken.model_validate(vars(data.bring(
         connection(), read, sent.text, sent.try_, once))))
 

@@ -16,7 +16,16 @@ bp = Blueprint("day", __name__, url_prefix="/api")
 
 @bp.get("/day")
 def get_day() -> Response:
-    asked = DayQuestion.model_validate(request.args.to_dict())
+    return _day(DayQuestion.model_validate(request.args.to_dict()))
+
+
+@bp.post("/day")
+def post_day() -> Response:
+    """The same, asked as one question: it changes nothing."""
+    return _day(DayQuestion.model_validate_json(request.get_data()))
+
+
+def _day(asked: DayQuestion) -> Response:
     conn = connection()
     m = day_of(conn, now_s(), asked)
     return json_answer(dump.board(m, left_out(conn, m), taught_of(conn, m)))

@@ -12,7 +12,7 @@ from ilha.desk import know
 from ilha.desk.books import fish_book
 from ilha.desk.facts_typed import NewFish, NewRule
 from ilha.store import fish
-from ilha.web.answers import answer
+from ilha.web.answers import answer, made
 from ilha.web.database import connection
 from ilha.web.know.dump import fish_payload, fishes, rules
 from ilha.web.know.payloads import RuleChange
@@ -39,7 +39,7 @@ def put_rule(key: str) -> Response:
 @bp.post("/rules")
 def add_rule() -> Response:
     know.add_rule(connection(), NewRule.model_validate_json(request.get_data()).model_dump())
-    return _all()
+    return made(_all())
 
 
 @bp.put("/rules/own/<int:row_id>")
@@ -71,7 +71,7 @@ def _facts() -> fish.Facts:
 def add_fish() -> Response:
     facts = _facts()
     one = know.add_fish(connection(), facts["name"], facts)
-    return answer(fish_payload(one, {one.key}))
+    return made(answer(fish_payload(one, {one.key})))
 
 
 @bp.put("/fish/<key>")

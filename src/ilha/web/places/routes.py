@@ -13,7 +13,7 @@ from ilha.desk.records import NewMark
 from ilha.formats.text_in import MOST_BYTES
 from ilha.store import marks, streams, tides
 from ilha.store import sea_charts as charts_kept
-from ilha.web.answers import answer, as_file
+from ilha.web.answers import answer, as_file, made
 from ilha.web.database import connection, now_s
 from ilha.web.fetch import fetched
 from ilha.web.places import dump
@@ -51,7 +51,7 @@ def all_marks() -> Response:
 @bp.post("/marks")
 def add_mark() -> Response:
     new = NewMark.model_validate_json(request.get_data())
-    return answer(Mark.model_validate(places.shown(places.add(connection(), new))))
+    return made(answer(Mark.model_validate(places.shown(places.add(connection(), new)))))
 
 
 @bp.put("/marks/<int:row_id>")
@@ -85,7 +85,7 @@ def all_tides() -> Response:
 @bp.post("/tides")
 def add_tide() -> Response:
     new = NewTide.model_validate_json(request.get_data())
-    return _port(tides_in.add_tide(connection(), new))
+    return made(_port(tides_in.add_tide(connection(), new)))
 
 
 @bp.post("/tides/read")
@@ -97,13 +97,13 @@ def read_tide() -> Response:
 @bp.post("/tides/printed")
 def add_printed() -> Response:
     new = PrintedTide.model_validate_json(request.get_data())
-    return _port(tide_tables.add_printed(connection(), new, now_s()))
+    return made(_port(tide_tables.add_printed(connection(), new, now_s())))
 
 
 @bp.post("/tides/secondary")
 def add_secondary() -> Response:
-    return _port(tide_tables.add_secondary(
-        connection(), NewSecondary.model_validate_json(request.get_data())))
+    return made(_port(tide_tables.add_secondary(
+        connection(), NewSecondary.model_validate_json(request.get_data()))))
 
 
 @bp.get("/tides/<int:row_id>/turns")
@@ -134,7 +134,7 @@ def ask_tide() -> Response:
     asked = AskTide.model_validate_json(request.get_data())
     address, question = tides_in.service_asked(
         current_app.config.get("TIDE_SERVICE"), asked, now_s())
-    return _port(tides_in.told_tide(connection(), asked, question, fetched(address)))
+    return made(_port(tides_in.told_tide(connection(), asked, question, fetched(address))))
 
 
 @bp.delete("/tides/<int:row_id>")
@@ -155,7 +155,7 @@ def all_charts() -> Response:
 def bring_chart() -> Response:
     request.max_content_length = MOST_BYTES
     new = NewSeaChart.model_validate_json(request.get_data())
-    return answer(dump.sea_chart(sea_charts.bring(connection(), new)))
+    return made(answer(dump.sea_chart(sea_charts.bring(connection(), new))))
 
 
 @bp.delete("/sea-charts/<int:row_id>")
@@ -186,7 +186,7 @@ def all_streams() -> Response:
 @bp.post("/streams")
 def add_stream() -> Response:
     new = NewStream.model_validate_json(request.get_data())
-    return answer(Stream.model_validate(tides_in.add_stream(connection(), new)))
+    return made(answer(Stream.model_validate(tides_in.add_stream(connection(), new))))
 
 
 @bp.delete("/streams/<int:row_id>")

@@ -15,6 +15,7 @@ from ilha.web.payloads import Payload
 class CardRow(Payload):
     from_clock: str
     to_clock: str
+    minutes: float
     weight: str
     head: str
     work: list[str]
@@ -49,6 +50,7 @@ class CardSheet(Payload):
     nights: list[ShareSpan]
     bands: list[ShareSpan]
     hours: list[ShareAt]
+    joined: list[str] = Field(description="what was joined for want of room: nothing here")
 
 
 class PlanSaving(Payload):

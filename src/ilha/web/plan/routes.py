@@ -40,8 +40,9 @@ def get_calendar() -> Response:
     m, units = _day(), plan.units_of(connection())
     mark = m.at.mark
     note = " ".join((*plan.told_cautions(m.minded, mark, units), plan.NOTE))
-    data = as_calendar(mark["name"], (mark["latitude_deg"], mark["longitude_deg"]),
-                       plan.tied_runs(m, units), note, now_s(), units)
+    data = as_calendar(
+        (mark["id"], mark["name"]), (mark["latitude_deg"], mark["longitude_deg"]),
+        m.at.span.date, plan.tied_runs(m, units), note, now_s(), units)
     return as_file(data, "text/calendar", f"ilha-plan-{m.at.span.date}.ics")
 
 

@@ -13,7 +13,7 @@ from ilha.desk.trip import TripPlan, plan_trip
 from ilha.desk.trip_asked import TripQuestion
 from ilha.desk.trip_sheet import PlannedStay, sheet
 from ilha.formats import trip_files, trip_sheet
-from ilha.web.answers import answer, as_file
+from ilha.web.answers import answer, as_file, made
 from ilha.web.database import connection, now_s
 from ilha.web.trip import dump
 from ilha.web.trip.payloads import KeptTrip, SheetAsked, Trips
@@ -35,7 +35,7 @@ def get_trips() -> Response:
 @bp.post("/trips")
 def post_trip() -> Response:
     asked = TripQuestion.model_validate_json(request.get_data())
-    return _kept(trips.add(connection(), asked, now_s()))
+    return made(_kept(trips.add(connection(), asked, now_s())))
 
 
 @bp.put("/trips/<int:row_id>")
