@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import Any
 
 import jsonschema
+import numpy as np
 import pytest
 
 from ilha.cli import main
@@ -247,3 +248,26 @@ def test_what_is_written_head_by_head_is_the_whole() -> None:
     parts = list(scenario.answered(asked))
     assert len(parts) == 2 + len(SCENARIO["heads"])
     assert json.loads("".join(parts)) == json.loads(json.dumps(scenario.answer(asked)))
+
+
+def test_a_long_board_is_judged_some_steps_at_a_time(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is told is that of the whole; what a later step helps may lie in a later part."""
+    turn = np.arange(40) / 40 * 2 * np.pi
+    asked = scenario.read(json.dumps({
+        **SCENARIO, "flow": {"surface_speed_m_s": [0.5 - 0.45 * float(np.cos(t)) for t in turn]},
+        "mark": {"depth_m": [5.0 + float(np.sin(t)) for t in turn]}}))
+    whole = scenario.answer(asked)
+    monkeypatch.setattr(scenario, "AT_ONCE", 7 * len(SCENARIO["heads"]))
+    told: list[tuple[int, int]] = []
+    parts = json.loads("".join(scenario.answered(asked, lambda *way: told.append(way))))
+    assert told == [*((n, 40) for n in range(7, 40, 7)), (40, 40)]
+    assert parts["pick"] == whole["pick"]
+    said = 0
+    for one, other in zip(parts["heads"], whole["heads"], strict=True):
+        for name in ("verdict", "reasons", "outcome", "rest"):
+            assert one[name] == other[name]
+        said += sum(r.startswith("try-step") for reasons in one["reasons"] for r in reasons)
+        for name in ("count_s", "minimum_mass_g", "cast_m", "lead_m", "count_range_s"):
+            assert np.array(one[name], dtype=float) == pytest.approx(
+                np.array(other[name], dtype=float), rel=1e-3, nan_ok=True), name
+    assert said > 0

@@ -64,9 +64,15 @@ def _board(args: argparse.Namespace) -> int:
     def answer(text: str) -> Iterable[str]:
         from ilha.formats import scenario
 
-        return scenario.answered(scenario.read(text))
+        return scenario.answered(scenario.read(text), _steps_told)
 
     return _answered(args.file, answer)
+
+
+def _steps_told(done: int, of: int) -> None:
+    """How far a long board has come, where someone looks."""
+    if sys.stderr.isatty() and of > done:
+        print(f"{done} of {of} steps", end="\r", file=sys.stderr, flush=True)
 
 
 def _tide(args: argparse.Namespace) -> int:

@@ -118,6 +118,6 @@ def _waiting(wide: Day, steps: int) -> Day:
     wait = np.full(fixes.wait.shape, -1)
     for i in range(FACTORS.size):
         here = np.flatnonzero(wide.wet // steps == i)
-        found = waits(b.judgement, here)
+        found = waits(b.judgement.verdict, here)
         wait[:, here] = np.where(found < 0, -1, wide.wet[here][found] % steps)
     return replace(wide, remedies=replace(fixes, wait=wait))

@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
 from math import isfinite
 from typing import Any
 
 import numpy as np
 
-from ilha.core.errors import Array
+from ilha.core.errors import Array, Indices
 from ilha.core.judge.board import Board
 from ilha.core.judge.doubt import INPUTS
-from ilha.core.judge.remedy import remedies
+from ilha.core.judge.remedy import remedies, waits
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
 from ilha.core.move.cast import Rod, is_guess
 from ilha.core.move.glide import OUTCOMES
@@ -58,74 +59,123 @@ def _groups(b: Board, per_turn: float) -> dict[str, Group]:
     }
 
 
+@dataclass(frozen=True)
+class Part:
+    """Some steps of a board, as far as they are told; what else was computed may be let go.
+
+    figures : (H, T) or (H, T, 2) by name, in groups ("" those of no group). words : (H, T), what
+    each index stands for beside it. reasons : by head and step, and after how many of them it is
+    said from when a head is right again.
+    """
+
+    ids: list[str]
+    rho: Array
+    nu: Array
+    figures: dict[str, Group]
+    words: dict[str, tuple[Indices, Sequence[str]]]
+    package: Array
+    verdict: Indices
+    reasons: list[list[tuple[list[str], int]]]
+    picks: dict[str, Indices]
+
+
+def part(b: Board, per_turn: float) -> Part:
+    """What is told of a board. per_turn : m of line a turn of the reel."""
+    shape = b.shape
+    never = np.broadcast_to(b.holds.never[1], shape)
+
+    def kept(values: Group) -> Group:
+        return {name: np.ascontiguousarray(np.broadcast_to(value, shape), dtype=float)
+                for name, value in values.items()}
+
+    groups = {"": kept(_fields(b)), **{name: kept(values)
+                                       for name, values in _groups(b, per_turn).items()}}
+    groups["hold"] = {name: value if name in _ALWAYS else np.where(never, np.nan, value)
+                      for name, value in groups["hold"].items()}
+    groups[""]["count_range_s"] = np.stack((b.doubt.low, b.doubt.high), axis=-1)
+    # By head, as it is told: (H, 3, T).
+    groups["retrieve"]["height_m"] = np.ascontiguousarray(np.moveaxis(np.broadcast_to(
+        np.where(b.figures.sinks, b.retrieve.heights, np.nan), (3, *shape)), 0, 1))
+    estimates = b.judgement.at_estimates
+    words = {
+        "doubted": (b.doubt.most, INPUTS), "outcome": (b.glide.outcome, OUTCOMES),
+        "rest": _indexed(b.rest.words),
+        "verdict": (b.judgement.verdict, VERDICTS), "verdict_low": (estimates[0], VERDICTS),
+        "verdict_high": (estimates[2], VERDICTS)}
+    reasons = _Reasons(b)
+    return Part(
+        [head.id for head in b.heads], b.rho, b.nu, groups,
+        {name: (np.broadcast_to(index, shape).astype(np.int8), names)
+         for name, (index, names) in words.items()},
+        np.broadcast_to(b.figures.package, (shape[0], 1))[:, 0].copy(), b.judgement.verdict,
+        [reasons.of(i) for i in range(shape[0])], {key: b.picks[key] for key in SCHOOLS})
+
+
+def _indexed(words: Array) -> tuple[Indices, list[str]]:
+    names, index = np.unique(words, return_inverse=True)
+    return index.reshape(np.shape(words)), names.tolist()
+
+
 def as_json(b: Board, per_turn: float) -> dict[str, Any]:
     """The board as the JSON object of the open format. per_turn : m of line a turn of the reel."""
-    return {"format": FORMAT, "water": _water(b), "heads": list(_rows(b, per_turn)),
-            "pick": _picks(b)}
+    parts = [part(b, per_turn)]
+    return {"format": FORMAT, "water": _water(parts), "heads": list(_rows(parts, nullable)),
+            "pick": _picks(parts)}
 
 
-def written(b: Board, per_turn: float) -> Iterator[str]:
-    """The same as text, head by head: what is written need not be held."""
-    yield f'{{"format": "{FORMAT}", "water": {json.dumps(_water(b))}, "heads": ['
-    for i, row in enumerate(_rows(b, per_turn)):
-        yield (", " if i else "") + json.dumps(row, allow_nan=False)
-    yield f'], "pick": {json.dumps(_picks(b))}}}\n'
+def written(parts: Sequence[Part]) -> Iterator[str]:
+    """The same as text, of its parts in order, head by head: what is written need not be held."""
+    import orjson
+
+    yield f'{{"format": "{FORMAT}", "water": {json.dumps(_water(parts))}, "heads": ['
+    for i, row in enumerate(_rows(parts, np.ascontiguousarray)):
+        # It writes arrays as they are, and null for what is no number.
+        yield (", " if i else "") + orjson.dumps(row, option=orjson.OPT_SERIALIZE_NUMPY).decode()
+    yield f'], "pick": {json.dumps(_picks(parts))}}}\n'
 
 
-def _water(b: Board) -> dict[str, Any]:
-    return {"density_kg_m3": b.rho.tolist(), "kinematic_viscosity_m2_s": b.nu.tolist()}
+def _water(parts: Sequence[Part]) -> dict[str, Any]:
+    return {"density_kg_m3": np.concatenate([p.rho for p in parts]).tolist(),
+            "kinematic_viscosity_m2_s": np.concatenate([p.nu for p in parts]).tolist()}
 
 
-def _picks(b: Board) -> dict[str, Any]:
-    ids = [head.id for head in b.heads]
-    return {key: [ids[p] if p >= 0 else None for p in b.picks[key]] for key in SCHOOLS}
+def _picks(parts: Sequence[Part]) -> dict[str, Any]:
+    ids = parts[0].ids
+    return {key: [ids[p] if p >= 0 else None for one in parts for p in one.picks[key].tolist()]
+            for key in SCHOOLS}
 
 
-def _rows(b: Board, per_turn: float) -> Iterator[dict[str, Any]]:
+def _rows(parts: Sequence[Part], as_figures: Callable[[Array], Any]) -> Iterator[dict[str, Any]]:
     """One head after the other: as Python's numbers they are many times as large as in arrays."""
-    shape = b.shape
-    flat = {name: np.broadcast_to(value, shape) for name, value in _fields(b).items()}
-    nested = {
-        group: {name: np.broadcast_to(value, shape) for name, value in parts.items()}
-        for group, parts in _groups(b, per_turn).items()
-    }
-    never = np.broadcast_to(b.holds.never[1], shape)
-    heights = np.broadcast_to(np.where(b.figures.sinks, b.retrieve.heights, np.nan), (3, *shape))
-    words = np.broadcast_to(b.rest.words, shape)
-    package = np.broadcast_to(b.figures.package, (shape[0], 1))
-    outcome = np.broadcast_to(b.glide.outcome, shape)
-    estimates = b.judgement.at_estimates
-    reasons = _Reasons(b)
-    for i, head in enumerate(b.heads):
-        row: dict[str, Any] = {"id": head.id}
-        row.update({name: nullable(value[i]) for name, value in flat.items()})
-        for group, parts in nested.items():
-            row[group] = {name: nullable(value[i]) for name, value in parts.items()}
-        row["hold"] = _null_where_never(row["hold"], never[i])
-        row["count_range_s"] = list(map(list, zip(
-            nullable(b.doubt.low[i]), nullable(b.doubt.high[i]), strict=True)))
-        row["doubted"] = [INPUTS[k] for k in b.doubt.most[i]]
-        row["retrieve"]["height_m"] = nullable(heights[:, i])
-        row["outcome"] = [OUTCOMES[o] for o in outcome[i]]
-        row["rest"] = words[i].tolist()
-        row["package_g"] = g_from_kg(float(package[i, 0]))
-        row["verdict"] = [VERDICTS[v] for v in b.judgement.verdict[i]]
-        row["verdict_low"] = [VERDICTS[v] for v in estimates[0, i]]
-        row["verdict_high"] = [VERDICTS[v] for v in estimates[2, i]]
-        row["reasons"] = reasons.of(i)
+    first = parts[0]
+    for i, head in enumerate(first.ids):
+        row: dict[str, Any] = {"id": head}
+        for group, values in first.figures.items():
+            told = {name: as_figures(np.concatenate(
+                [p.figures[group][name][i] for p in parts], axis=-1 if name == "height_m" else 0))
+                for name in values}
+            row.update({group: told} if group else told)
+        for name in first.words:
+            row[name] = [names[k] for p in parts for index, names in (p.words[name],)
+                         for k in index[i].tolist()]
+        row["package_g"] = g_from_kg(float(first.package[i]))
+        row["reasons"] = _reasons(parts, i)
         yield row
+
+
+def _reasons(parts: Sequence[Part], head: int) -> list[list[str]]:
+    """With the step from which the head is right again: it may lie in a later part."""
+    verdict = np.concatenate([p.verdict[head] for p in parts])[None]
+    again = waits(verdict, np.arange(verdict.size))[0].tolist()
+    out = []
+    for wait, (said, at) in zip(again, (one for p in parts for one in p.reasons[head]),
+                                strict=True):
+        out.append(said if wait < 0 else [*said[:at], f"try-step {wait}", *said[at:]])
+    return out
 
 
 _ALWAYS = ("scope_low", "scope_high")
 """Figures of a hold at other currents: they have their own nulls."""
-
-
-def _null_where_never(hold: dict[str, list[Any]], never: Array) -> dict[str, list[Any]]:
-    return {
-        name: values if name in _ALWAYS else [
-            None if gone else value for value, gone in zip(values, never, strict=True)]
-        for name, values in hold.items()
-    }
 
 
 class _Reasons:
@@ -143,8 +193,8 @@ class _Reasons:
             np.broadcast_to(b.swing.fall.count, shape))
         self.package = np.broadcast_to(b.figures.package, (shape[0], 1))
 
-    def of(self, head: int) -> list[list[str]]:
-        """Of one head, by step."""
+    def of(self, head: int) -> list[tuple[list[str], int]]:
+        """Of one head, by step, and where among them what a later step helps has its place."""
         steps = self.b.shape[1]
         out: list[list[str]] = [[] for _ in range(steps)]
         decided = self.b.judgement.decided[head].tolist()
@@ -156,16 +206,18 @@ class _Reasons:
                 out[step].append(self._limit(which, head, step))
         guess = self._guess(head)
         changes = self._changes(head)
+        places = []
         for step, (said, eased, beyond) in enumerate(zip(
                 out, self.eased[head].tolist(), self.beyond[head].tolist(), strict=True)):
             if eased:
                 said.append("holds-at-four-fifths of the current")
             said.extend(changes[step])
+            places.append(len(said))
             if beyond:
                 said.append("swing-outside-table: cast 1.1 to 32 depths, current to 1.3 of its"
                             " speed")
             said.extend(guess)
-        return out
+        return list(zip(out, places, strict=True))
 
     def _limit(self, which: int, head: int, step: int) -> str:
         item = self.b.judgement.limits[which]
@@ -186,9 +238,9 @@ class _Reasons:
         heads, fixes = self.b.heads, self.fixes
         own = heads[head].mass
         out: list[list[str]] = []
-        for weight, shape, line, wait in zip(
+        for weight, shape, line in zip(
                 fixes.weight[head].tolist(), fixes.shape[head].tolist(), fixes.line[head].tolist(),
-                fixes.wait[head].tolist(), strict=True):
+                strict=True):
             said = []
             if weight >= 0:
                 other = heads[int(weight)]
@@ -197,7 +249,5 @@ class _Reasons:
                 said.append(f"try-shape {heads[int(shape)].id}")
             if isfinite(line):
                 said.append(f"try-line {mm_from_m(line):.2f} mm")
-            if wait >= 0:
-                said.append(f"try-step {int(wait)}")
             out.append(said)
         return out

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -18,7 +19,7 @@ from ilha.core.water.conditions import ACROSS, Conditions, FallKind
 from ilha.core.water.flow import Shelter
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import Leader, LineKind, density_of
-from ilha.formats.board_json import as_json, written
+from ilha.formats.board_json import as_json, part, written
 from ilha.formats.fields import first_error
 from ilha.formats.words import Family, School, Shape
 
@@ -305,14 +306,38 @@ def answer(scenario: Scenario) -> dict[str, Any]:
     return as_json(*_judged(scenario))
 
 
-def answered(scenario: Scenario) -> Iterator[str]:
-    """The same as text, part by part; raises the same, before the first of them."""
-    return written(*_judged(scenario))
+AT_ONCE = 20_000
+"""Heads times steps that are judged together: each takes some 5 kB while it is."""
+_BY_STEP = ("depth", "surface_speed", "tip_height", "wind", "temperature_c", "salinity", "swell_m",
+            "drift_speed", "zone_from", "zone_to")
 
 
-def _judged(scenario: Scenario) -> tuple[Board, float]:
+def answered(
+    scenario: Scenario, progress: Callable[[int, int], None] = lambda done, of: None
+) -> Iterator[str]:
+    """The same as text, part by part; raises the same, before the first of them. A long board is
+    judged some steps at a time, of which ``progress`` is told."""
+    cond = scenario.conditions().checked()
+    most = max(1, AT_ONCE // max(1, len(scenario.heads)))
+    parts = []
+    for start in range(0, cond.steps, most):
+        parts.append(part(*_judged(scenario, _steps(cond, start, start + most))))
+        progress(min(start + most, cond.steps), cond.steps)
+    return written(parts)
+
+
+def _steps(cond: Conditions, start: int, end: int) -> Conditions:
+    """Some of the steps."""
+    values = {name: np.asarray(getattr(cond, name)) for name in _BY_STEP}
+    some: dict[str, Any] = {name: value[start:end] for name, value in values.items()
+                            if value.ndim == 1 and value.size == cond.steps > 1}
+    return replace(cond, **some)
+
+
+def _judged(scenario: Scenario, cond: Conditions | None = None) -> tuple[Board, float]:
     result = board(
-        scenario.conditions(), scenario.plastic.core(), [h.core() for h in scenario.heads],
+        scenario.conditions() if cond is None else cond, scenario.plastic.core(),
+        [h.core() for h in scenario.heads],
         None if scenario.rod is None else scenario.rod.core(), scenario.school,
         None if scenario.rigging is None else scenario.rigging.core(),
         [part.core() for part in scenario.added],

@@ -47,6 +47,7 @@ export function LeaderScene({ plan, units }: { plan: RiggingPlan; units: Units }
   return (
     <svg className="leader-scene" viewBox="0 0 780 220" role="img">
       <title>{`${plan.name}, not to scale`}</title>
+      <desc>{[...nodes, ...lines].map((part) => part.words).filter(Boolean).join(", ")}</desc>
       <path d={`M0 ${nodes[0]!.y - 20}L${nodes[0]!.x} ${nodes[0]!.y}`} className="leader" />
       {lines.map(({ from, to, words }) => {
         const [a, b] = [nodes[from]!, nodes[to]!];

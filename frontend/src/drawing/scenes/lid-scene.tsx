@@ -29,6 +29,10 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
     const names = new Map(heads.map((h) => [h.id, text(headName(h, units))]));
     return regionsOf(chart, (id) => names.get(id) ?? "").sort((a, b) => (mass.get(a.name) ?? 0) - (mass.get(b.name) ?? 0));
   }, [chart, heads, units, mass]);
+  const told = regions.filter((r) => r.name && !r.marginal && r.cells >= LEAST_NAMED).map((r) => {
+    const [from, to] = [Math.min(...r.bars.map((b) => b.from)), Math.max(...r.bars.map((b) => b.to))];
+    return `${r.name} from ${text(length(from, units))} to ${text(length(to, units))} deep, in up to ${text(speed(Math.max(...r.bars.map((b) => b.high)), units))}`;
+  });
   const tones = useMemo(() => [...new Set(regions.map((r) => r.name).filter(Boolean))], [regions]);
   const named = useMemo(() => {
     const shown = regions.filter((r) => r.cells >= (r.marginal ? LEAST_MARGINAL : LEAST_NAMED))
@@ -43,6 +47,7 @@ export const LidScene = memo(function LidScene({ chart, heads, units, words }: P
   return (
     <div ref={ref} className="lid-frame">
       <svg viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={words}>
+        <desc>{told.join("; ")}</desc>
         <defs><pattern id="lid-some" width="9" height="9" patternUnits="userSpaceOnUse"><circle cx="3" cy="3" r="1.1" className="lid-dot" /></pattern><pattern id="lid-none" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V7" className="lid-hatch" /></pattern></defs>
         {regions.map((r) => (
           <path key={`${r.name} ${r.marginal}`} className={r.name === "" ? "lid-empty" : `lid-region tone-${tones.indexOf(r.name) % 4} ${r.marginal ? "marginal" : ""}`}

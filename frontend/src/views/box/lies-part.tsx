@@ -227,9 +227,9 @@ function Ruler() {
   const step = settings.small_unit === "in" ? 16 * MM_PER_SIXTEENTH : 20;
   const marks = Array.from({ length: Math.floor((LONGEST - 10) / step) + 1 }, (_, i) => i);
   return (
-    <svg className="silhouette lies-ruler" viewBox={`-2 0 ${LONGEST} 11`} aria-hidden="true">
-      <rect x={0} y={0} width={LONGEST - 6} height={10} />
-      {marks.map((i) => <g key={i}><path d={`M${i * step} 0V4`} /><text x={i * step + 0.8} y={9}>{settings.small_unit === "in" ? i : i * step}</text></g>)}
+    <svg className="silhouette lies-ruler" viewBox={`-2 0 ${LONGEST} 13`} aria-hidden="true">
+      <rect x={0} y={0} width={LONGEST - 6} height={12} />
+      {marks.map((i) => <g key={i}><path d={`M${i * step} 0V4`} /><text x={i * step + 0.8} y={10.5}>{settings.small_unit === "in" ? i : i * step}</text></g>)}
     </svg>
   );
 }

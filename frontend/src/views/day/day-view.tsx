@@ -133,7 +133,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
   useAnnounced(`day ${board.mark_id}`, answerWords(board, frame, chosen, pick === null ? undefined : heads.get(pick), units), `${board.date} ${frame.step}`);
   if (!mark || !plastic) return <p className="waiting">The box or the chart is empty.</p>;
   return (
-    <div className={dim || old ? "water dim" : "water"} aria-busy={dim}>
+    <div className={dim || old ? "water dim" : "water"} id="answer" tabIndex={-1} aria-busy={dim}>
       {dim && <p className="thinking" role="status">Reading the water again: what stands here is the answer of before.</p>}
       <div className="column-side">
         <div className="scene-box">

@@ -47,7 +47,7 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
   const compared = pair.filter((i) => i < choice.outfits.length);
   if (!chosen) return <Nothing choice={choice} />;
   return (
-    <div className={dim ? "outfits-body dim" : "outfits-body"} aria-busy={dim}>
+    <div className={dim ? "outfits-body dim" : "outfits-body"} id="answer" tabIndex={-1} aria-busy={dim}>
       {dim && <p className="strip thinking" role="status">Thinking again: what stands below is the answer of before.</p>}
       <PairWords choice={choice} />
       {choice.on_lead && <p className="pair-words" role="note">No head in the box does here: a sinker carries it. In current it presses the plastic down, so that it hardly swims, and it snags; where a head holds, the head is better.</p>}

@@ -12,7 +12,6 @@ from ilha.core.judge.board import Board
 from ilha.core.judge.figures import ESTIMATES
 from ilha.core.judge.limits import HALF_FEEL, NEXT_LIFT, lower_limits
 from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
-from ilha.core.judge.verdict import Judgement
 from ilha.core.move.bow import wind_slack
 from ilha.core.rig.tackle import SINGLE
 
@@ -107,10 +106,10 @@ def _by_line(b: Board, diameters: Sequence[float], swept: Flags) -> Array:
     return out
 
 
-def waits(j: Judgement, at: Indices) -> Indices:
+def waits(verdict: Indices, at: Indices) -> Indices:
     """Of some steps (N,) the index, among them, from which each head is right again; (H, N), -1
-    where it is right or never is."""
-    right = j.verdict[:, at] == RIGHT
+    where it is right or never is. verdict : (H, T)."""
+    right = verdict[:, at] == RIGHT
     later = _next_right(right.T, np.arange(1, at.size + 1)).T
     return np.where(right | (later >= at.size), -1, later)
 
@@ -127,7 +126,7 @@ def remedies(b: Board, diameters: Sequence[float] = COMMON_LINES) -> Remedies:
     swept = light & (codes[j.decided] == "gets-there")
     shape = np.where(right, -1, _by_shape(mass, [h.shape for h in b.heads], right))
     return Remedies(weight, shape, _by_line(b, diameters, swept),
-                    waits(j, np.arange(b.shape[1])), _by_low_tip(b))
+                    waits(j.verdict, np.arange(b.shape[1])), _by_low_tip(b))
 
 
 LOW_TIP = 0.3
