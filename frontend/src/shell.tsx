@@ -41,6 +41,7 @@ export function Shell({ views, children }: { views: readonly ViewLink[]; childre
       <Skip to="view">to the view</Skip>
       {path === "/" && <Skip to="log-taps">to the taps</Skip>}
       {(path === "/" || path === "/outfit") && <Skip to="answer">to the answer</Skip>}
+      {path === "/" && <Skip to="hours">to the hours</Skip>}
       <header className="top">
         <span className="name">Ilha</span>
         <Sample />

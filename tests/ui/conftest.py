@@ -181,3 +181,11 @@ def axe_clean(page: Page) -> None:
     page.evaluate(AXE.read_text())
     assert page.evaluate("async () => (await axe.run()).violations.map("
                          "v => [v.id, v.nodes[0].html.slice(0, 120)])") == []
+
+
+def pytest_terminal_summary(terminalreporter: pytest.TerminalReporter) -> None:
+    """The stops of the jobs done by the keyboard (tests/ui/test_walks.py)."""
+    for report in terminalreporter.stats.get("passed", ()):
+        for name, said in getattr(report, "user_properties", ()):
+            if name == "walk":
+                terminalreporter.write_line(str(said))

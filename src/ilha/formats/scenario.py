@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, WithJsonSchema
 
 from ilha.core.errors import DomainError
 from ilha.core.judge.board import Board, board
@@ -26,24 +26,43 @@ from ilha.formats.words import Family, School, Shape
 Steps = float | Annotated[list[float], Field(min_length=1)]
 
 
+def _from(**bounds: float) -> WithJsonSchema:
+    """What the schema says of a number: minimum, exclusiveMinimum, maximum. The core holds it to
+    the same, in words of its own; a test holds the two together."""
+    return WithJsonSchema({"type": "number", **bounds})
+
+
+def _each(**bounds: float) -> WithJsonSchema:
+    """The same of a number, or of a list of one for each step."""
+    one = {"type": "number", **bounds}
+    return WithJsonSchema({"anyOf": [one, {"type": "array", "items": one, "minItems": 1}]})
+
+
+_AT_LEAST_ONE = Field(json_schema_extra={"minItems": 1})
+Mm = Annotated[float, _from(exclusiveMinimum=0, maximum=500)]
+Metal = Annotated[float, _from(minimum=1, maximum=20)]
+Area = Annotated[float, _from(minimum=0)]
+Turn = Annotated[float, _from(minimum=0, maximum=180)]
+
+
 class _Part(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
 class WaterPart(_Part):
-    temperature_c: Steps = 18.0
-    practical_salinity: Steps = 35.0
+    temperature_c: Annotated[Steps, _each(minimum=-2, maximum=40)] = 18.0
+    practical_salinity: Annotated[Steps, _each(minimum=0, maximum=42)] = 35.0
 
 
 class AirPart(_Part):
-    wind_m_s: Steps = 0.0
-    wind_to_cast_deg: float = ACROSS
+    wind_m_s: Annotated[Steps, _each(minimum=0, maximum=40)] = 0.0
+    wind_to_cast_deg: Turn = ACROSS
 
 
 class MarkPart(_Part):
-    depth_m: Steps
+    depth_m: Annotated[Steps, _each(exclusiveMinimum=0, maximum=200)]
     bottom: str = "sand"
-    cover_height_m: float = Field(default=0.0, ge=0.0)
+    cover_height_m: Annotated[float, _from(minimum=0, maximum=20)] = Field(default=0.0, ge=0.0)
     ground: list[list[float]] | None = Field(
         default=None, description="distance from the rod and depth, m, outwards: the bottom along"
         " the cast. The depth where the cast lands is then its own; with a list of depths they are"
@@ -51,7 +70,7 @@ class MarkPart(_Part):
 
 
 class FlowPart(_Part):
-    surface_speed_m_s: Steps
+    surface_speed_m_s: Annotated[Steps, _each(minimum=0, maximum=6)]
     profile: Literal["seventh-root", "uniform"] = "seventh-root"
     shelter: Shelter = Field(default="even", description="slow-below: the lower half at three"
                              " tenths of the flow; jet: all of it half as fast again")
@@ -61,22 +80,22 @@ class LeaderPart(_Part):
     """What is tied between line and rig."""
 
     kind: LineKind = "fluorocarbon"
-    diameter_mm: float
-    length_m: float
+    diameter_mm: Annotated[float, _from(minimum=0.05, maximum=2)]
+    length_m: Annotated[float, _from(exclusiveMinimum=0, maximum=20)]
 
     def core(self) -> Leader:
         return Leader(m_from_mm(self.diameter_mm), self.length_m, density_of(self.kind))
 
 
 class SwellPart(_Part):
-    height_m: Steps = 0.0
-    period_s: float = 7.0
+    height_m: Annotated[Steps, _each(minimum=0, maximum=20)] = 0.0
+    period_s: Annotated[float, _from(minimum=1, maximum=30)] = 7.0
 
 
 class StancePart(_Part):
     kind: Literal["fixed", "drifting"] = "fixed"
-    tip_height_m: Steps = 1.5
-    drift_speed_m_s: float = 0.0
+    tip_height_m: Annotated[Steps, _each(minimum=0, maximum=30)] = 1.5
+    drift_speed_m_s: Annotated[float, _from(minimum=-3, maximum=3)] = 0.0
     drift_follows: bool = Field(
         default=False, description="the boat drifts at the surface current plus the drift speed")
     drift_plane: float = Field(
@@ -86,13 +105,13 @@ class StancePart(_Part):
 class LinePart(_Part):
     kind: LineKind | None = Field(
         default=None, description="null: its weight in the water is left out")
-    diameter_mm: float
-    feed_tension_n: float = 0.01
+    diameter_mm: Annotated[float, _from(exclusiveMinimum=0, maximum=2)]
+    feed_tension_n: Annotated[float, _from(minimum=0, maximum=5)] = 0.01
     fall: FallKind = "fed"
 
 
 class ZonePart(_Part):
-    from_bottom_m: float = 0.0
+    from_bottom_m: Annotated[float, _from(minimum=0)] = 0.0
     to_bottom_m: float = 1.0
     lightest_s: float | None = Field(
         default=None, ge=0.0, description="seconds in the zone of the lightest rig that does the"
@@ -100,16 +119,16 @@ class ZonePart(_Part):
 
 
 class RetrievePart(_Part):
-    speed_m_s: float = 0.6
+    speed_m_s: Annotated[float, _from(exclusiveMinimum=0, maximum=5)] = 0.6
     reel_cm_per_turn: float = Field(default=75.0, gt=0.0)
     steady: bool = False
 
 
 class ReferenceCast(_Part):
-    mass_g: float = 10.0
-    distance_m: float = 35.0
-    line_diameter_mm: float = 0.19
-    drag_area_cm2: float = 2.5
+    mass_g: Annotated[float, _from(exclusiveMinimum=0, maximum=500)] = 10.0
+    distance_m: Annotated[float, _from(minimum=3, maximum=150)] = 35.0
+    line_diameter_mm: Annotated[float, _from(exclusiveMinimum=0)] = 0.19
+    drag_area_cm2: Area = 2.5
 
     def core(self) -> SeenCast:
         return SeenCast(kg_from_g(self.mass_g), self.distance_m, m_from_mm(self.line_diameter_mm),
@@ -117,9 +136,9 @@ class ReferenceCast(_Part):
 
 
 class RodPart(_Part):
-    lure_min_g: float = 0.0
+    lure_min_g: Area = 0.0
     lure_max_g: float | None = None
-    effective_mass_g: float | None = Field(default=None, description="null: by the rating")
+    effective_mass_g: Area | None = Field(default=None, description="null: by the rating")
     length_m: float | None = Field(default=None, ge=0.5, le=6.0)
     reference_cast: ReferenceCast | list[ReferenceCast] | None = Field(
         default=None, description="null: the usual one of a rod of its rating and length; without"
@@ -140,13 +159,13 @@ class RodPart(_Part):
 
 
 class PlasticPart(_Part):
-    length_mm: float
-    width_mm: float
-    height_mm: float
-    mass_g: float
-    density_g_cm3: float = 1.08
+    length_mm: Annotated[float, _from(minimum=20, maximum=500)]
+    width_mm: Annotated[float, _from(minimum=2, maximum=120)]
+    height_mm: Annotated[float, _from(minimum=2, maximum=150)]
+    mass_g: Annotated[float, _from(exclusiveMinimum=0, maximum=500)]
+    density_g_cm3: Annotated[float, _from(minimum=0.3, maximum=3)] = 1.08
     tail: Family = "straight"
-    extra_drag_cm2: float = 0.0
+    extra_drag_cm2: Area = 0.0
 
     def core(self) -> Plastic:
         return Plastic(m_from_mm(self.length_mm), m_from_mm(self.width_mm),
@@ -157,15 +176,15 @@ class PlasticPart(_Part):
 
 class HeadPart(_Part):
     id: str
-    mass_g: float
-    density_g_cm3: float = 11.34
+    mass_g: Annotated[float, _from(exclusiveMinimum=0, maximum=1000)]
+    density_g_cm3: Metal = 11.34
     shape: Shape = "ball"
-    hook_mass_g: float = 1.2
-    hook_gape_mm: float | None = None
-    hook_wire_mm: float | None = None
-    hook_x_mm: float | None = None
-    weight_x_mm: float | None = None
-    extra_drag_cm2: float = 0.0
+    hook_mass_g: Annotated[float, _from(exclusiveMinimum=0, maximum=100)] = 1.2
+    hook_gape_mm: Mm | None = None
+    hook_wire_mm: Mm | None = None
+    hook_x_mm: Mm | None = None
+    weight_x_mm: Mm | None = None
+    extra_drag_cm2: Area = 0.0
     slow_factor: float = Field(
         default=1.0, gt=0.0, description="times longer that it was seen to fall than computed")
 
@@ -182,11 +201,11 @@ class HeadPart(_Part):
 class AddedPart(_Part):
     """A nail or belly weight, a stinger or a blade; x from the nose, z below the axis."""
 
-    mass_g: float
-    density_g_cm3: float = 11.34
-    x_mm: float
-    z_mm: float = 0.0
-    drag_area_cm2: float = 0.0
+    mass_g: Annotated[float, _from(exclusiveMinimum=0, maximum=200)]
+    density_g_cm3: Annotated[float, _from(minimum=0.3, maximum=20)] = 11.34
+    x_mm: Annotated[float, _from(minimum=-100, maximum=500)]
+    z_mm: Annotated[float, _from(minimum=-100, maximum=200)] = 0.0
+    drag_area_cm2: Annotated[float, _from(minimum=0, maximum=50)] = 0.0
 
     def core(self) -> Part:
         return Part(kg_from_g(self.mass_g), kg_m3_from_g_cm3(self.density_g_cm3),
@@ -198,8 +217,8 @@ class TandemPart(_Part):
 
     kind: Literal["tandem"]
     front: HeadPart
-    spacing_m: float = 0.6
-    leader_mm: float = 0.37
+    spacing_m: Annotated[float, _from(minimum=0.05, maximum=6)] = 0.6
+    leader_mm: Annotated[float, _from(minimum=0.1, maximum=2)] = 0.37
 
     def core(self) -> Rigging:
         return TwoHeads(self.front.core(), self.spacing_m, m_from_mm(self.leader_mm))
@@ -209,11 +228,11 @@ class SinkerPart(_Part):
     """A sinker that slides above a swivel, or hangs on a dropper of a three-way rig."""
 
     kind: Literal["sliding-sinker", "three-way"]
-    sinker_g: float
-    dropper_m: float | None = None
-    leader_m: float | None = None
-    leader_mm: float = 0.37
-    lift_m: float | None = None
+    sinker_g: Annotated[float, _from(exclusiveMinimum=0, maximum=2000)]
+    dropper_m: Annotated[float, _from(minimum=0, maximum=3)] | None = None
+    leader_m: Annotated[float, _from(minimum=0.05, maximum=6)] | None = None
+    leader_mm: Annotated[float, _from(minimum=0.1, maximum=2)] = 0.37
+    lift_m: Annotated[float, _from(minimum=0, maximum=10)] | None = None
 
     def core(self) -> Rigging:
         three_way = self.kind == "three-way"
@@ -240,15 +259,15 @@ class Scenario(_Part):
     leader: LeaderPart | None = None
     zone: ZonePart = ZonePart()
     school: School = "lightest-practical"
-    cast_m: float = 25.0
-    cast_to_current_deg: float = ACROSS
+    cast_m: Annotated[float, _from(exclusiveMinimum=0, maximum=150)] = 25.0
+    cast_to_current_deg: Turn = ACROSS
     lowered: bool = False
     retrieve: RetrievePart = RetrievePart()
     rod: RodPart | None = None
     plastic: PlasticPart
     added: list[AddedPart] = []
     rigging: Annotated[TandemPart | SinkerPart, Field(discriminator="kind")] | None = None
-    heads: list[HeadPart]
+    heads: Annotated[list[HeadPart], _AT_LEAST_ONE]
 
     def conditions(self) -> Conditions:
         """The scenario's water, stance and line in SI, for the core."""

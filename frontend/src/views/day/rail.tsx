@@ -54,6 +54,7 @@ export function Rail({ board, frame, heads, units }: Props) {
   return (
     <div
       ref={ref}
+      id="hours"
       className="rail"
       role="slider"
       tabIndex={0}

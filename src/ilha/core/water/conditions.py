@@ -87,13 +87,18 @@ class Conditions:
                    high=30.0)
         wind = rows("air.wind_m_s", self.wind, "m/s", "wind speed; 0 when calm", low=0.0, high=40.0)
         temperature, salinity = np.atleast_1d(self.temperature_c), np.atleast_1d(self.salinity)
-        lengths = {a.size for a in (depth, speed, tip, wind, temperature, salinity)} - {1}
+        swell = rows("swell.height_m", self.swell_m, "m", "0 when there is none", low=0.0,
+                     high=20.0)
+        lengths = {a.size for a in (depth, speed, tip, wind, temperature, salinity, swell)} - {1}
         if len(lengths) > 1:
             raise DomainError("mark.depth_m", "and the other lists must have one length",
                               sorted(lengths), "steps", "give numbers or lists of one length")
         self._check_numbers()
-        return replace(self, depth=depth, surface_speed=speed, tip_height=tip, wind=wind,
-                       temperature_c=temperature, salinity=salinity)
+        # Whatever it is that changes from step to step, the water then has a value for each.
+        steps = np.zeros(max(lengths, default=1))
+        return replace(self, depth=depth + steps, surface_speed=speed + steps, tip_height=tip, wind=wind,
+                       temperature_c=temperature, salinity=salinity,
+                       swell_m=swell if swell.size > 1 else self.swell_m)
 
     def _check_numbers(self) -> None:
         require("mark.cover_height_m", self.canopy, "m", "height of the weed, 0 if none", low=0.0,
@@ -116,7 +121,6 @@ class Conditions:
         turn = "degrees, 0 to 180; 90 is across"
         require("cast_to_current_deg", self.cast_angle_deg, "°", turn, low=0.0, high=180.0)
         require("air.wind_to_cast_deg", self.wind_angle_deg, "°", turn, low=0.0, high=180.0)
-        require("swell.height_m", self.swell_m, "m", "0 when there is none", low=0.0, high=20.0)
         require("swell.period_s", self.swell_period_s, "s", "4 to 20 s is usual", low=1.0,
                 high=30.0)
         require("retrieve.speed_m_s", self.retrieve_speed, "m/s", "0.3 to 1 m/s is usual",
@@ -157,4 +161,4 @@ class Conditions:
     @property
     def steps(self) -> int:
         return int(np.broadcast(self.depth, self.surface_speed, self.tip_height, self.wind,
-                                self.temperature_c, self.salinity).size)
+                                self.temperature_c, self.salinity, self.swell_m).size)
