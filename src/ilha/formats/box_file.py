@@ -11,7 +11,7 @@ from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_g, kg_from_oz, m2_from_cm2, m_from_mm, newtons_of_kg
 from ilha.core.water.line import LineKind
 from ilha.formats.fields import FieldError
-from ilha.formats.scenario import RodPart
+from ilha.formats.scenario_parts import RodPart
 from ilha.formats.words import HeadMaterial, HookSize, Look, PlasticMaterial, Shape
 
 

@@ -34,7 +34,7 @@ from ilha.core.water.ground import Ground
 from ilha.formats.box_file import BoxPart
 from ilha.formats.fields import first_error
 from ilha.formats.outfit_scenario import scenario_of
-from ilha.formats.scenario import LeaderPart
+from ilha.formats.scenario_parts import LeaderPart
 from ilha.formats.words import PlaceKind, Retrieve, School, StanceKey
 
 

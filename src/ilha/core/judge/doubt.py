@@ -59,8 +59,10 @@ def doubt_of(f: Figures, count: Array, sure: Sure = UNSURE) -> Doubt:
     some = f.knots(LOOSE)
     few = f.at_steps(some)
     base = _to_the_fish(few)
-    moved = np.stack([np.broadcast_to(np.abs(np.log(_to_the_fish(few, changed) / base)),
-                                      (shape[0], some.size)) for changed in _changes(sure)])
+    # Fish at the surface are reached at once, whatever is not known: nought over nought is none.
+    with np.errstate(divide="ignore", invalid="ignore"):
+        moved = np.stack([np.broadcast_to(np.abs(np.log(_to_the_fish(few, changed) / base)),
+                                          (shape[0], some.size)) for changed in _changes(sure)])
     # A line's drag grows with its diameter: the one doubt is the other's, smaller.
     moved = np.insert(np.nan_to_num(moved), 3, 0.0, axis=0)
     moved[3] = moved[2] * np.log1p(DIAMETER) / np.log1p(LINE_DRAG)

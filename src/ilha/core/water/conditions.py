@@ -96,8 +96,8 @@ class Conditions:
         self._check_numbers()
         # Whatever it is that changes from step to step, the water then has a value for each.
         steps = np.zeros(max(lengths, default=1))
-        return replace(self, depth=depth + steps, surface_speed=speed + steps, tip_height=tip, wind=wind,
-                       temperature_c=temperature, salinity=salinity,
+        return replace(self, depth=depth + steps, surface_speed=speed + steps, tip_height=tip,
+                       wind=wind, temperature_c=temperature, salinity=salinity,
                        swell_m=swell if swell.size > 1 else self.swell_m)
 
     def _check_numbers(self) -> None:
