@@ -112,10 +112,13 @@ def on_faces(contents: Sequence[Content], size: Size) -> bytes:
     """
     steps = [LARGEST[size] * 0.96 ** k for k in range(60)]
     scales = [scale for scale in steps if scale > 1.0] + [1.0]
-    for most, content, scale in itertools.product((1, 2), contents, scales):
-        faces = _laid(content, size, scale, most)
-        if faces is not None and len(faces) <= most:
-            return _drawn(content, size, scale, faces)
+    for most, content in itertools.product((1, 2), contents):
+        # What does not fit in the smallest type fits in none.
+        if _laid(content, size, 1.0, most) is not None:
+            for scale in scales:
+                faces = _laid(content, size, scale, most)
+                if faces is not None:
+                    return _drawn(content, size, scale, faces)
     whole = contents[0]
     for content in (whole, replace(whole, body=(*whole.body, *whole.foot), foot=())):
         faces = _laid(content, size, 1.0, MANY)
