@@ -78,14 +78,15 @@ def test_short_runs_are_joined_before_a_second_face_and_that_is_said() -> None:
     with opened(card, "a6") as pdf:
         assert len(pdf.pages) == 1
         text = " ".join(pdf.pages[0].extract_text().split())
-        assert "Joined to what is beside: 00:50 to 01:00 3/8 oz; 01:50 to 02:00 3/8 oz" in text
-        assert "00:00–01:00" in text
-        assert "04:00–05:00" in text
+        assert "Between these, each short: 00:50 to 01:00 3/8 oz; 01:50 to 02:00 3/8 oz" in text
+        # No run takes the hours of another: its figures are not of them.
+        assert "00:00–00:50" in text
+        assert "04:00–04:50" in text
     # A larger sheet has room for each.
     with opened(card, "a4") as pdf:
-        assert "Joined" not in pdf.pages[0].extract_text()
-    first = joined(replace(card, rows=card.rows[1:]), 20.0).rows[0]
-    assert (first.from_clock, first.to_clock, first.weight) == ("00:50", "02:00", "1/4 oz")
+        assert "each short" not in pdf.pages[0].extract_text()
+        assert "00:50–01:00" in pdf.pages[0].extract_text()
+    assert joined(replace(card, rows=blips), 20.0) == (replace(card, rows=blips), "")
 
 
 def test_tags_tell_what_is_what() -> None:

@@ -16,6 +16,7 @@ import pytest
 import yaml
 from flask import Flask
 
+from ilha.web.files_in import plain_at
 from ilha.web.openapi import document
 from ilha.web.operations import ROUTES
 from tests.web.test_trip import asked
@@ -97,6 +98,12 @@ def test_a_refusal_is_a_problem_with_its_field(made: ModuleType, caller: Any) ->
     answer = call("day.get_day", caller, **{**DAY, "mark_id": 999})
     assert answer.status_code in (404, 422)
     assert answer.parsed.field == "mark_id"
+
+
+def test_the_document_names_the_media_types_that_are_let_in() -> None:
+    for route in ROUTES:
+        if route.method == "post":
+            assert plain_at(route.path.replace("{kind}", "heads")) == route.plain, route.path
 
 
 def test_a_file_goes_in_as_it_is(caller: Any, app: Flask) -> None:

@@ -2720,11 +2720,6 @@ export interface components {
             facts: string[];
             /** Hours */
             hours: components["schemas"]["ShareAt"][];
-            /**
-             * Joined
-             * @description what was joined for want of room: nothing here
-             */
-            joined: string[];
             /** Nights */
             nights: components["schemas"]["ShareSpan"][];
             /** Note */

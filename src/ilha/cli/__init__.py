@@ -71,8 +71,9 @@ def _board(args: argparse.Namespace) -> int:
 
 def _steps_told(done: int, of: int) -> None:
     """How far a long board has come, where someone looks."""
-    if sys.stderr.isatty() and of > done:
-        print(f"{done} of {of} steps", end="\r", file=sys.stderr, flush=True)
+    if sys.stderr.isatty():
+        words = f"{done} of {of} steps" if done < of else " " * 24
+        print(words, end="\r", file=sys.stderr, flush=True)
 
 
 def _tide(args: argparse.Namespace) -> int:

@@ -7,7 +7,7 @@ what is worth being there for; what to mind.
 from __future__ import annotations
 
 from base64 import b64encode
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from functools import partial
 
 from ilha.formats.paper import font_bytes
@@ -56,8 +56,6 @@ class Card:
     nights: list[tuple[float, float]]
     bands: list[tuple[float, float, str]]
     hours: list[tuple[float, str]]
-    joined: list[str] = field(default_factory=list)
-    """What was joined for want of room."""
 
 
 def as_html(card: Card, size: Size) -> str:
@@ -76,47 +74,39 @@ def as_html(card: Card, size: Size) -> str:
 
 
 def as_pdf(card: Card, size: Size) -> bytes:
-    """A sheet with the card on one face; where that cannot be read, with short runs joined to what
-    they lie beside; and where that is not enough, on two faces or more.
+    """A sheet with the card on one face; where that cannot be read, with short runs joined in one
+    line; and where that is not enough, on two faces or more.
 
     Raises
     ------
     ValueError
         If a part of it is higher than a face.
     """
-    shorter = [one for short in SHORT if (one := joined(card, short)) != card]
-    return on_faces([_content(one) for one in (card, *shorter)], size)
+    shorter = [one for short in SHORT if (one := joined(card, short))[1]]
+    return on_faces([_content(*one) for one in ((card, ""), *shorter)], size)
 
 
 SHORT = (20.0, 30.0)
-"""Runs of so many minutes or fewer lose their line on a small sheet first, and next (judgement: a
-head is tied on in about five)."""
+"""Runs of so many minutes or fewer lose a line of their own on a small sheet first, and next
+(judgement: a head is tied on in about five)."""
 
 
-def joined(card: Card, short_min: float) -> Card:
-    """The card with each run of ``short_min`` or less in the run before it, or in the first that
-    follows, and with what was joined said."""
-    rows: list[Row] = []
-    said: list[str] = []
-    for row in card.rows:
-        short = row.minutes <= short_min
-        if short:
-            said.append(f"{row.from_clock} to {row.to_clock} {row.weight or row.head}")
-        if rows and (short or rows[-1].minutes <= short_min):
-            kept = max(rows[-1], row, key=lambda one: one.minutes)
-            rows[-1] = replace(kept, from_clock=rows[-1].from_clock, to_clock=row.to_clock,
-                               minutes=rows[-1].minutes + row.minutes)
-        else:
-            rows.append(row)
-    told = [f"Joined to what is beside: {'; '.join(said)}."] if said else []
-    return replace(card, rows=rows, joined=told)
+def joined(card: Card, short_min: float) -> tuple[Card, str]:
+    """The card without its runs of ``short_min`` or less, and these in a line of words; the card
+    itself and "" where no others are left, or none is so short. No run takes another's hours: its
+    figures are those of its own."""
+    long = [row for row in card.rows if row.minutes > short_min]
+    if not long or len(long) == len(card.rows):
+        return card, ""
+    said = "; ".join(f"{row.from_clock} to {row.to_clock} {row.weight or row.head}"
+                     for row in card.rows if row.minutes <= short_min)
+    return replace(card, rows=long), f"Between these, each short: {said}."
 
 
-def _content(card: Card) -> Content:
-    name = f"{card.title}, {card.day}"
+def _content(card: Card, between: str) -> Content:
     spells = f"Worth being there: {'; '.join(card.spells)}."
     return Content(
-        title=name, again=name,
+        title=f"{card.title}, {card.day}",
         head=[paragraph(card.title, "words", 14.0, "H1"),
               paragraph(card.day, "figures", 8.6),
               paragraph(" · ".join(card.facts), "words", 6.8),
@@ -126,7 +116,7 @@ def _content(card: Card) -> Content:
         body=[Pen.rule, paragraph(spells, "words", 7.0)] if card.spells else [],
         foot=[Pen.rule,
               *(paragraph(said, "words-italic", 7.6, ink=ACCENT) for said in card.cautions),
-              *(paragraph(line, "words", 6.8) for line in card.joined),
+              *([paragraph(between, "words", 6.8)] if between else []),
               paragraph(card.note, "words", SMALLEST)])
 
 

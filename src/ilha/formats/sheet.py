@@ -85,10 +85,10 @@ def paragraph(text: str, font: str, points: float, tag: str = "P", ink: str = IN
 @dataclass(frozen=True)
 class Content:
     """What a sheet says: at the head of the first face, what may go on overleaf (``listed`` as
-    items of one list), and at the foot of the first face. again : title of the other faces."""
+    items of one list), and at the foot of the first face. title : of the file, and of the other
+    faces."""
 
     title: str
-    again: str
     head: Sequence[Draw] = ()
     listed: Sequence[Draw] = ()
     body: Sequence[Draw] = ()
@@ -156,7 +156,7 @@ def _laid(content: Content, size: Size, scale: float, most: int) -> list[_Face] 
 
 
 def _title(content: Content) -> Draw:
-    return paragraph(content.again, "words", 9.0)
+    return paragraph(content.title, "words", 9.0)
 
 
 def _drawn(content: Content, size: Size, scale: float, faces: list[_Face]) -> bytes:

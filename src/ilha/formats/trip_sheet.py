@@ -56,7 +56,7 @@ def as_pdf(sheet: TripSheet, size: Size) -> bytes:
     told = [(title, lines) for title, lines in (("Caught", sheet.caught),
                                                 ("What it taught", sheet.taught)) if lines]
     return on_faces([Content(
-        title=sheet.title, again=sheet.title,
+        title=sheet.title,
         head=[paragraph(sheet.title, "words", 14.0, "H1"),
               paragraph(" · ".join(sheet.facts), "words", 6.8),
               paragraph(sheet.planned, "words-italic", 6.8), lambda pen: _picture(pen, sheet)],

@@ -50,7 +50,6 @@ class CardSheet(Payload):
     nights: list[ShareSpan]
     bands: list[ShareSpan]
     hours: list[ShareAt]
-    joined: list[str] = Field(description="what was joined for want of room: nothing here")
 
 
 class PlanSaving(Payload):
