@@ -229,7 +229,7 @@ function Ruler() {
   return (
     <svg className="silhouette lies-ruler" viewBox={`-2 0 ${LONGEST} 13`} aria-hidden="true">
       <rect x={0} y={0} width={LONGEST - 6} height={12} />
-      {marks.map((i) => <g key={i}><path d={`M${i * step} 0V4`} /><text x={i * step + 0.8} y={10.5}>{settings.small_unit === "in" ? i : i * step}</text></g>)}
+      {marks.map((i) => <g key={i}><path d={`M${i * step} 0V4`} />{i * step < LONGEST - 18 && <text x={i * step + 0.8} y={10.5}>{settings.small_unit === "in" ? i : i * step}{i === 0 && ` ${settings.small_unit}`}</text>}</g>)}
     </svg>
   );
 }
