@@ -16,6 +16,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from ilha.core.bench.keeper import KEEPERS
+from ilha.core.bench.strength import WIRES
 from ilha.core.judge.schools import SCHOOLS
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS, SHAPES
 from ilha.desk.kinds import KINDS
@@ -57,7 +58,7 @@ def vocabulary() -> str:
     plain: dict[str, list[str]] = {
         "HEAD_MATERIALS": list(HEAD_MATERIALS), "PLASTIC_MATERIALS": list(PLASTIC_MATERIALS),
         "HOOK_SIZES": [hook.size for hook in HOOKS],
-        "KEEPERS": list(KEEPERS), "LOOKS": list(LOOKS)}
+        "WIRES": list(WIRES), "KEEPERS": list(KEEPERS), "LOOKS": list(LOOKS)}
     lines = ["// Written by scripts/contract.py from the tables of the core."]
     lines += [f"export const {name} = {json.dumps(words, indent=2)} as const;"
               for name, words in (*named.items(), *plain.items())]

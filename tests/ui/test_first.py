@@ -141,6 +141,49 @@ def test_a_mess_is_told_line_by_line(browser: Browser, empty: Server) -> None:
     page.context.close()
 
 
+def test_a_line_is_put_right_before_it_is_kept_and_a_port_differs(
+    browser: Browser, empty: Server
+) -> None:
+    """What was read wrongly is put right in its own line; where the table is of another port, what
+    this water differs by is asked at once."""
+    page = page_of(browser, empty, PHONE)
+    page.goto(f"{empty.url}first")
+    page.get_by_role("button", name="That is the place").click()
+    page.get_by_label("The table as it is printed").fill(TABLE.replace("10:34", "1O:34"))
+    page.get_by_role("button", name="put line 3 right").click()
+    page.get_by_label("Line 3, as you brought it").fill("LW 10:34 0,9 m")
+    page.get_by_role("button", name="Read it so").click()
+    understood = page.get_by_role("group", name="what was understood")
+    expect(understood).to_contain_text("4 high and low waters")
+    expect(page.get_by_role("list", name="lines that could not be read")).to_have_count(0)
+    understood.get_by_role("button", name="16:50").click()
+    page.get_by_label("Line 4, as you brought it").fill("HW 17:05 3.5 m")
+    page.keyboard.press("Enter")
+    expect(understood.get_by_role("button", name="17:05")).to_contain_text("3.50 m")
+    axe_clean(page)
+    page.get_by_label("It is the table of another port").check()
+    page.get_by_label("Name of the port").fill("Upper port")
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_label("Standard port")).to_contain_text("Upper port")
+    page.get_by_label("High water later by, min").fill("20")
+    page.get_by_label("Low water later by, min").fill("00:00 +25, 12:00 +15")
+    for level, height in (("High water at springs, m", "3.6"), ("High water at neaps, m", "2.8"),
+                          ("Low water at neaps, m", "1.4"), ("Low water at springs, m", "0.5")):
+        page.get_by_label(level, exact=True).fill(height)
+        page.get_by_label(f"difference at {level[0].lower()}{level[1:]}").fill("-0.2")
+    axe_clean(page)
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_text("tide at Home water", exact=True)).to_be_visible()
+    expect(page.get_by_role("group", name="weights")).to_be_visible()
+    page.get_by_role("button", name="1/4 oz", exact=True).click()
+    page.get_by_role("button", name="heavy wire", exact=True).click()
+    page.get_by_role("button", name="Put it in, 5 of each").click()
+    expect(page.get_by_text("1 kind of head in the box")).to_be_visible()
+    kept = page.evaluate("async () => (await (await fetch('/api/box')).json()).heads[0]")
+    assert (kept["hook_wire"], kept["hook_measured"]) == ("heavy", False)
+    page.context.close()
+
+
 def test_marela_is_looked_at_apart_and_left_again(browser: Browser, empty: Server) -> None:
     page = page_of(browser, empty, DESK)
     page.get_by_role("button", name="look round Marela first").click()

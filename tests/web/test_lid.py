@@ -54,6 +54,29 @@ def test_a_measured_hook_stays_while_its_size_does(client: FlaskClient) -> None:
     assert (other["hook_gape_mm"], other["hook_measured"]) == (15.0, False)
 
 
+def test_a_card_of_heads_has_its_wire_said(client: FlaskClient) -> None:
+    """Heavy and light wire of one hook: stouter and heavier than the usual, kept when something
+    else is typed anew, and out of the file and in again as it was."""
+    usual, heavy, light = (client.post("/api/heads", json={**NEW, "hook_wire": wire}).get_json()
+                           for wire in (None, "heavy", "light"))
+    assert light["hook_wire_mm"] < usual["hook_wire_mm"] < heavy["hook_wire_mm"]
+    assert light["hook_mass_g"] < usual["hook_mass_g"] < heavy["hook_mass_g"]
+    assert [h["hook_wire"] for h in (light, usual, heavy)] == ["light", "medium", "heavy"]
+    assert not heavy["hook_measured"]
+    at = f"/api/heads/{heavy['id']}"
+    assert client.put(at, json={**NEW, "carried": 3}).get_json()["hook_wire"] == "heavy"
+    file = client.get("/api/box/heads.csv").get_data(as_text=True)
+    back = client.post("/api/box/heads.csv", json={"text": file})
+    assert back.status_code == 200, back.get_json()
+    again = {h["id"]: h for h in client.get("/api/box").get_json()["heads"]}
+    assert again[heavy["id"]]["hook_wire_mm"] == heavy["hook_wire_mm"]
+    assert not again[heavy["id"]]["hook_measured"]
+    assert client.put(at, json={**NEW, "hook_wire": "medium"}).get_json()["hook_wire_mm"] == usual[
+        "hook_wire_mm"]
+    stout = client.put(at, json={**NEW, "hook_wire": "thick"})
+    assert (stout.status_code, stout.get_json()["field"]) == (422, "hook_wire")
+
+
 @pytest.mark.parametrize(("change", "field"), [
     ({"printed_oz": None}, "printed_oz"), ({"shape": "cube"}, "shape"),
     ({"hook_size": "11/0"}, "hook_size"), ({"printed_oz": 0}, "printed_oz"),

@@ -4122,6 +4122,12 @@ export interface components {
             hook_size: string;
             /** Hook Straight Mm */
             hook_straight_mm: number;
+            /**
+             * Hook Wire
+             * @description beside the usual wire of its size
+             * @enum {string}
+             */
+            hook_wire: "light" | "medium" | "heavy";
             /** Hook Wire Mm */
             hook_wire_mm: number;
             /** Id */
@@ -5450,6 +5456,12 @@ export interface components {
              * @default null
              */
             hook_straight_mm?: number | null;
+            /**
+             * Hook Wire
+             * @description beside the usual wire of its size, where none was measured; null: as it was, medium of a new one
+             * @default null
+             */
+            hook_wire?: ("light" | "medium" | "heavy") | null;
             /**
              * Hook Wire Mm
              * @default null

@@ -65,6 +65,11 @@ export const HOOK_SIZES = [
   "9/0",
   "10/0"
 ] as const;
+export const WIRES = [
+  "light",
+  "medium",
+  "heavy"
+] as const;
 export const KEEPERS = [
   "wire barb",
   "lead collar",

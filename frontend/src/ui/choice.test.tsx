@@ -2,6 +2,7 @@ import { fireEvent, render, screen, cleanup } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Choice, found } from "./choice";
 import { Fact, Glossary } from "./fact";
+import { Term, WordsMean } from "./term";
 
 const FISH = ["European seabass", "gilthead seabream", "bluefish", "meagre", "red porgy", "garfish", "pollack", "turbot", "tarpon", "cobia"].map(
   (words) => ({ value: words, words, note: `${words} lives in salt water`, also: words === "European seabass" ? ["robalo"] : words === "bluefish" ? ["enchova"] : [] }));
@@ -44,5 +45,16 @@ describe("a word of the trade", () => {
     fireEvent.click(screen.getByRole("button", { name: /leader/ }));
     fireEvent.click(screen.getByRole("button", { name: "what is that?" }));
     expect(screen.getByText("A harder line before the lure.")).toBeTruthy();
+  });
+  it("is explained where it stands, and what nobody explains is plain words", async () => {
+    const known = new Map([["count", "Seconds from the splash."], ["works", "Does what is asked."], ["only just", "Wrong in a fifth more."]]);
+    render(<Glossary value={known}><p><Term of="count">count to their zone</Term> <Term of="xyzzy">plain</Term></p><WordsMean words={["works, only just", "works", "xyzzy"]} /></Glossary>);
+    expect(screen.queryByRole("button", { name: "plain" })).toBeNull();
+    fireEvent.click(screen.getByRole("button", { name: "count to their zone" }));
+    expect(await screen.findByText("Seconds from the splash.")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "what do the words mean?" }));
+    await screen.findByText("Wrong in a fifth more.");
+    expect(screen.getAllByText("works")).toHaveLength(1);
+    expect(screen.queryByText("xyzzy")).toBeNull();
   });
 });

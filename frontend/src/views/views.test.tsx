@@ -46,7 +46,7 @@ const PLASTIC: Plastic = {
 const head = (id: number, oz: number): Head => ({
   id, name: `${oz} oz ball`, printed_oz: oz, mass_g: oz * 28.35, weighed: false, shape: "ball", material: "lead",
   density_g_cm3: 11.34, hook_size: "3/0", hook_mass_g: 1.3, hook_gape_mm: 15, hook_straight_mm: 38,
-  hook_wire_mm: 1.2, hook_measured: false, keeper: "wire barb", keeper_takes_mm: 0,
+  hook_wire_mm: 1.2, hook_measured: false, hook_wire: "medium", keeper: "wire barb", keeper_takes_mm: 0,
   weight_x_mm: null, colour: "", plastic_id: null, extra_drag_cm2: 0, carried: 3, price: null, counted_utc_s: 0, lost: 0,
 });
 const HEADS = [head(1, 0.125), head(2, 0.25), head(3, 0.375), head(4, 0.5), head(5, 0.75)];

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from ilha.core.bench.rigging_numbers import Slit
+from ilha.core.bench.strength import WireWord
 from ilha.core.choose.situation import Bottom
 from ilha.core.water.flow import Shelter
 from ilha.core.water.line import LineKind
@@ -67,6 +68,9 @@ class NewHead(Asked):
     hook_gape_mm: float | None = Field(None, gt=0.0, le=100.0)
     hook_straight_mm: float | None = Field(None, gt=0.0, le=200.0)
     hook_wire_mm: float | None = Field(None, gt=0.0, le=10.0)
+    hook_wire: WireWord | None = Field(
+        None, description="beside the usual wire of its size, where none was measured; null: as it"
+        " was, medium of a new one")
     keeper: Keeper = "wire barb"
     keeper_takes_mm: float = Field(0.0, ge=0.0, le=50.0)
     weight_x_mm: float | None = Field(None, gt=0.0, le=200.0, description="of an inside weight")

@@ -5,10 +5,11 @@ from __future__ import annotations
 import json
 from typing import Any, cast
 
+from ilha.core.bench.strength import WIRE_OVER, hook_word
 from ilha.core.choose.box import hook_grams, typical_measures
 from ilha.core.move.cast import INERTIA, usual_cast
 from ilha.core.rig.outline import Outline, Points, shape_mass
-from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
+from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS, HookSize
 from ilha.core.units import g_from_kg, kg_from_g, kg_from_oz, m_from_mm, mm_from_m
 from ilha.core.water.line import usual_diameter
 from ilha.desk.convert import family_of, stored_family
@@ -44,11 +45,12 @@ def head(new: NewHead, before: heads.Head | None, now_s: float) -> heads.NewHead
         raise FieldError("plastic_id", "`plastic_id` must be given for a weight that is moulded in,"
                          " and for no other: choose its plastic, or another shape")
     straight, gape, wire, measured = _hook_of(new, before)
+    stouter = 1.0 if measured else wire / _usual(new.hook_size).wire_mm
     return heads.NewHead(
         printed_oz=new.printed_oz, mass_g=new.mass_g or printed_g(new.printed_oz or 0.0),
         weighed=int(new.mass_g is not None), shape=new.shape, material=new.material,
         density_g_cm3=HEAD_MATERIALS[new.material] / 1000.0, hook_size=new.hook_size,
-        hook_mass_g=new.hook_mass_g or hook_grams(new.hook_size), hook_gape_mm=gape,
+        hook_mass_g=new.hook_mass_g or _hook_g(new.hook_size, stouter), hook_gape_mm=gape,
         hook_straight_mm=straight, hook_wire_mm=wire, hook_measured=int(measured),
         keeper=new.keeper, keeper_takes_mm=new.keeper_takes_mm, weight_x_mm=new.weight_x_mm,
         extra_drag_cm2=new.extra_drag_cm2, carried=new.carried, price=new.price,
@@ -65,11 +67,23 @@ def _hook_of(new: NewHead, before: heads.Head | None) -> tuple[float, float, flo
     if any(value is not None for value in given):
         raise FieldError("hook_gape_mm", "`hook_gape_mm`, hook_straight_mm and hook_wire_mm must be"
                                          " given together: measure all three, or leave them out")
-    size = new.hook_size
-    if before is not None and before["hook_measured"] and before["hook_size"] == size:
-        return (before["hook_straight_mm"], before["hook_gape_mm"], before["hook_wire_mm"], True)
-    usual = next(h for h in HOOKS if h.size == size)
-    return usual.straight_mm, usual.gape_mm, usual.wire_mm, False
+    same = before if before is not None and before["hook_size"] == new.hook_size else None
+    if same is not None and same["hook_measured"] and new.hook_wire is None:
+        return same["hook_straight_mm"], same["hook_gape_mm"], same["hook_wire_mm"], True
+    usual = _usual(new.hook_size)
+    wire = usual.wire_mm * WIRE_OVER[new.hook_wire or "medium"]
+    if same is not None and new.hook_wire is None:
+        wire = same["hook_wire_mm"]
+    return usual.straight_mm, usual.gape_mm, round(wire, 3), False
+
+
+def _usual(size: str) -> HookSize:
+    return next(h for h in HOOKS if h.size == size)
+
+
+def _hook_g(size: str, stouter: float) -> float:
+    """Typical mass of a hook (g) of wire so many times the usual."""
+    return hook_grams(size) if stouter == 1.0 else round(hook_grams(size) * stouter**2, 3)
 
 
 def plastic(
@@ -189,7 +203,7 @@ def line(new: NewLine) -> lines.NewLine:
 
 def hook(new: NewHook) -> hooks.NewHook:
     """A loose hook to be stored; what is left out is typical of its size."""
-    usual = next(h for h in HOOKS if h.size == new.size)
+    usual = _usual(new.size)
     return hooks.NewHook(
         kind=new.kind, size=new.size, mass_g=new.mass_g or hook_grams(new.size),
         straight_mm=new.straight_mm or usual.straight_mm, gape_mm=new.gape_mm or usual.gape_mm,
@@ -199,9 +213,12 @@ def hook(new: NewHook) -> hooks.NewHook:
 def head_again(row: heads.Head) -> dict[str, Any]:
     """A head as it would be typed: what is typical is left out."""
     out: dict[str, Any] = {**row, "mass_g": row["mass_g"] if row["weighed"] else None}
+    size, stouter = row["hook_size"], 1.0
     if not row["hook_measured"]:
         out |= dict.fromkeys(("hook_gape_mm", "hook_straight_mm", "hook_wire_mm"))
-    if row["hook_mass_g"] == hook_grams(row["hook_size"]):
+        out["hook_wire"] = hook_word(size, m_from_mm(row["hook_wire_mm"]))
+        stouter = row["hook_wire_mm"] / _usual(size).wire_mm
+    if row["hook_mass_g"] == _hook_g(size, stouter):
         out["hook_mass_g"] = None
     return out
 

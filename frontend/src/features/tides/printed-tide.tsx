@@ -24,6 +24,8 @@ interface Props {
 type As = Pick<ReadTide, "unit" | "order" | "clock" | "first_day">;
 const SAY = "Tue 1 Dec\n04:21  3.2\n10:34  0.9\n16:50  3.4 …";
 const WAIT_MS = 300;
+/** Where the server, which counts the lines, ends one. */
+const LINE_END = /\r\n|[\n\r\v\f\u0085\u2028\u2029]/;
 
 /** "2026-12-01" as one says it. */
 export const dayWords = (day: string): string =>
@@ -34,7 +36,8 @@ export function PrintedTide({ zone, latitude_deg, port, name, onKept }: Props) {
   const queries = useQueryClient();
   const [text, setText] = useState("");
   const [as, setAs] = useState<As>({});
-  const [called, setCalled] = useState(name);
+  const [typed, setTyped] = useState<string | null>(null);
+  const called = typed ?? name;
   const [read, setRead] = useState<TideRead | null>(null);
   const [said, setSaid] = useState("");
   const [keeping, setKeeping] = useState(false);
@@ -49,6 +52,8 @@ export function PrintedTide({ zone, latitude_deg, port, name, onKept }: Props) {
     return () => { still = false; clearTimeout(soon); };
   }, [text, as, zone]);
   const shown = text.trim() === "" ? null : read;
+  const lines = text.split(LINE_END);
+  const putRight = (line: number, now: string) => setText(lines.map((was, i) => (i === line - 1 ? now : was)).join("\n"));
   const keep = async (mode: "extend" | "replace") => {
     setKeeping(true);
     try {
@@ -76,11 +81,11 @@ export function PrintedTide({ zone, latitude_deg, port, name, onKept }: Props) {
           if (file) void readFile(file).then(setText, (error: unknown) => setSaid(plainWords(error)));
         }} />
       </div>
-      {shown && <Understood read={shown} as={as} onAs={setAs} />}
+      {shown && <Understood read={shown} as={as} onAs={setAs} lines={lines} onLine={putRight} />}
       <p role="alert" className="said">{said}</p>
       {shown && shown.turns.length > 0 && (
         <>
-          {!port && <Line id={`${id}-name`} label="Name of the port" value={called} onChange={setCalled} />}
+          {!port && <Line id={`${id}-name`} label="Name of the port" value={called} onChange={setTyped} />}
           <button type="button" className="do" disabled={keeping} onClick={() => void keep("extend")}>
             {keeping ? "Keeping it …" : `${port ? "Add it to the table" : "Keep it"}${shown.unread.length > 0 ? ", without what could not be read" : ""}`}
           </button>{" "}
@@ -91,8 +96,18 @@ export function PrintedTide({ zone, latitude_deg, port, name, onKept }: Props) {
   );
 }
 
-function Understood({ read, as, onAs }: { read: TideRead; as: As; onAs: (as: As) => void }) {
+interface UnderstoodProps {
+  read: TideRead;
+  as: As;
+  onAs: (as: As) => void;
+  /** of the text, as it was pasted */
+  lines: string[];
+  onLine: (line: number, now: string) => void;
+}
+
+function Understood({ read, as, onAs, lines, onLine }: UnderstoodProps) {
   const id = useId();
+  const [open, setOpen] = useState<number | null>(null);
   const set = (patch: As) => onAs({ ...as, ...patch });
   const pick = (key: string, label: string, value: string, options: [string, string][], onChange: (value: string) => void) => (
     <span className="as">
@@ -123,7 +138,7 @@ function Understood({ read, as, onAs }: { read: TideRead; as: As; onAs: (as: As)
       </p>
       {read.unread.length > 0 && (
         <ul className="unread" aria-label="lines that could not be read">
-          {read.unread.slice(0, 12).map((one) => <li key={`${one.line} ${one.why}`}>line {one.line}, “{one.text}”: {one.why}</li>)}
+          {read.unread.slice(0, 12).map((one) => <li key={`${one.line} ${one.why}`}>line {one.line}, “{one.text}”: {one.why} <button type="button" className="plain" aria-label={`put line ${one.line} right`} onClick={() => setOpen(one.line)}>put it right</button></li>)}
           {read.unread.length > 12 && <li>and {read.unread.length - 12} more</li>}
         </ul>
       )}
@@ -131,13 +146,32 @@ function Understood({ read, as, onAs }: { read: TideRead; as: As; onAs: (as: As)
       {read.turns.length > 0 && read.wants.length > 0 && (
         <p className="sheet-note">Not in it: {read.wants.join("; ")}. The day is drawn all the same, with that one assumed.</p>
       )}
-      <Turns read={read} />
+      {open !== null && (
+        <LineForm key={open} line={open} was={lines[open - 1] ?? ""} onHide={() => setOpen(null)} onChange={(now) => { onLine(open, now); setOpen(null); }} />
+      )}
+      {read.turns.length > 0 && <p className="sheet-note">Tap one that was read wrongly: its line is put right before it is kept.</p>}
+      <Turns read={read} onOpen={setOpen} />
     </div>
   );
 }
 
+/** One line of the table, put right in the words in which it was pasted. */
+function LineForm({ line, was, onHide, onChange }: { line: number; was: string; onHide: () => void; onChange: (now: string) => void }) {
+  const id = useId();
+  const [now, setNow] = useState(was);
+  return (
+    <form className="turn-form" noValidate onSubmit={(e) => { e.preventDefault(); onChange(now); }}>
+      <label htmlFor={`${id}-line`}>Line {line}, as you brought it</label>
+      <Form.Control id={`${id}-line`} value={now} spellCheck={false} autoComplete="off" autoFocus onChange={(e) => setNow(e.target.value)} />
+      <button type="submit" className="do">Read it so</button>{" "}
+      <button type="button" className="plain" onClick={() => onChange("")}>take the line out</button>{" "}
+      <button type="button" className="plain" onClick={onHide}>leave it</button>
+    </form>
+  );
+}
+
 /** What was understood, a row a day. */
-function Turns({ read }: { read: TideRead }) {
+function Turns({ read, onOpen }: { read: TideRead; onOpen: (line: number) => void }) {
   const units = useUnits();
   const days = grouped(read.turns);
   return (
@@ -147,12 +181,33 @@ function Turns({ read }: { read: TideRead }) {
           {[...days].slice(0, 400).map(([day, turns]) => (
             <tr key={day}>
               <th scope="row">{dayWords(day)}</th>
-              {turns.map((t) => <td key={t.time_utc_s}><span>{t.kind}</span> <b>{t.clock}</b> {words(length(t.height_m, units, 2))}</td>)}
+              {turns.map((t) => (
+                <td key={t.time_utc_s}>
+                  <TurnButton day={day} kind={t.kind} clock={t.clock} height={words(length(t.height_m, units, 2))} onOpen={() => onOpen(t.line)} />
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface TurnProps {
+  day: string;
+  kind: string;
+  clock: string;
+  height: string;
+  onOpen: () => void;
+}
+
+/** A high or low water that can be put right. */
+export function TurnButton({ day, kind, clock, height, onOpen }: TurnProps) {
+  return (
+    <button type="button" className="plain turn" onClick={onOpen}>
+      <span className="visually-hidden">put right, {dayWords(day)}: </span><span>{kind}</span> <b>{clock}</b> {height}
+    </button>
   );
 }
 

@@ -10,7 +10,7 @@ import { secondsOf, wallOf } from "../../base/zone";
 import { nowS } from "../day/now";
 import { useUnits } from "../question/use-units";
 import { plainWords, typedNumber } from "../../ui/typed";
-import { dayWords } from "./printed-tide";
+import { TurnButton, dayWords } from "./printed-tide";
 
 const DAYS = 60;
 
@@ -52,9 +52,7 @@ export function TideGrid({ port, zone }: { port: Port; zone: string }) {
                 <th scope="row">{dayWords(day)}</th>
                 {turns.map((turn) => (
                   <td key={turn.time_utc_s}>
-                    <button type="button" className="plain turn" aria-label={`put right: ${turn.kind} water ${dayWords(day)} ${wallOf(turn.time_utc_s, zone).slice(11)}`} onClick={() => setOpen(turn)}>
-                      <span>{turn.kind}</span> <b>{wallOf(turn.time_utc_s, zone).slice(11)}</b> {text(length(turn.height_m, units, 2))}
-                    </button>
+                    <TurnButton day={day} kind={turn.kind} clock={wallOf(turn.time_utc_s, zone).slice(11)} height={text(length(turn.height_m, units, 2))} onOpen={() => setOpen(turn)} />
                   </td>
                 ))}
               </tr>

@@ -7,7 +7,7 @@ const METRIC = { head_unit: "oz", depth_unit: "m", small_unit: "mm", currency: "
 const INCHES = { ...METRIC, small_unit: "in", depth_unit: "ft" } as Settings;
 const HEAD = {
   id: 4, name: "1/8 oz keeled arrow", printed_oz: 0.125, mass_g: 3.9, weighed: true, shape: "keeled-arrow", material: "lead", density_g_cm3: 11.34,
-  hook_size: "3/0", hook_mass_g: 1.35, hook_gape_mm: 15, hook_straight_mm: 38, hook_wire_mm: 1.2, hook_measured: false, keeper: "wire barb",
+  hook_size: "3/0", hook_mass_g: 1.35, hook_gape_mm: 15, hook_straight_mm: 38, hook_wire_mm: 1.2, hook_measured: false, hook_wire: "medium", keeper: "wire barb",
   keeper_takes_mm: 3, weight_x_mm: null, colour: "", plastic_id: null, extra_drag_cm2: 0.4, carried: 5, price: 0.51, counted_utc_s: 0, lost: 2,
 } satisfies Head;
 const PLASTIC = {

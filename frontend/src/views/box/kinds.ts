@@ -1,5 +1,5 @@
 // Each kind of tackle: what it is called, what is typed of it, what its row shows.
-import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, PLASTIC_MATERIALS, SHAPES } from "../../api/vocabulary";
+import { HEAD_MATERIALS, HOOK_SIZES, KEEPERS, LOOKS, PLASTIC_MATERIALS, SHAPES, WIRES } from "../../api/vocabulary";
 import type { GearKind, GearRow } from "../../api/gear";
 import type { Box, Head, Plastic, Settings } from "../../api/types";
 import { typedNumber } from "../../ui/typed";
@@ -74,6 +74,7 @@ const heads: Gear<"heads"> = {
     { key: "hook_straight_mm", label: "Straight part of its shank", is: "small", note: "empty: typical", empty: true },
     { key: "hook_gape_mm", label: "Gape", is: "small", note: "empty: typical", empty: true },
     { key: "hook_wire_mm", label: "Wire", is: "small", note: "empty: typical", empty: true },
+    { key: "hook_wire", label: "Its wire, where it is not measured", is: WIRES },
     { key: "keeper", label: "Keeper", is: KEEPERS }, { key: "keeper_takes_mm", label: "The keeper takes", is: "small" },
     { key: "weight_x_mm", label: "An inside weight lies at", is: "small", note: "empty: none inside", empty: true },
     { key: "colour", label: "Colour", is: "words", empty: true },
@@ -84,11 +85,11 @@ const heads: Gear<"heads"> = {
   heads: ["printed", "head", "scale", "hook", "keeper", "left", "price"],
   cells: (h, s) => [
     h.printed_oz ? printedWords(h.printed_oz, s) : "–", `${shapeWords(h.shape)}, ${h.material}`, scaleWords(h),
-    `${h.colour ? `${h.colour}; ` : ""}${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : ""}`,
+    `${h.colour ? `${h.colour}; ` : ""}${h.hook_size}, gape ${text(small(h.hook_gape_mm, s))}, wire ${text(small(h.hook_wire_mm, s, 1))}${h.hook_measured ? ", measured" : h.hook_wire === "medium" ? "" : `, ${h.hook_wire}`}`,
     h.keeper, stock(h), priceText(h.price, s),
   ],
   name: headWords,
-  blank: { printed_oz: "1/4", shape: "ball", material: "lead", hook_size: "2/0", keeper: "wire barb", keeper_takes_mm: "0", extra_drag_cm2: "0", carried: "1" },
+  blank: { printed_oz: "1/4", shape: "ball", material: "lead", hook_size: "2/0", hook_wire: "medium", keeper: "wire barb", keeper_takes_mm: "0", extra_drag_cm2: "0", carried: "1" },
 };
 
 const plastics: Gear<"plastics"> = {

@@ -1,7 +1,7 @@
 // The box as it lies: heads to one scale in compartments by weight and shape, as many as there are;
 // gaps show. Plastics as silhouettes in their colours beside a ruler. Tapped, each can be changed.
 import { useRef, useState, type KeyboardEvent } from "react";
-import { HOOK_SIZES, SHAPES } from "../../api/vocabulary";
+import { HOOK_SIZES, SHAPES, WIRES } from "../../api/vocabulary";
 import type { GearRow } from "../../api/gear";
 import type { Head, Plastic } from "../../api/types";
 import { toneOf } from "../../drawing/geometry/colour";
@@ -154,7 +154,8 @@ function AtPlace({ place, heads }: { place: Place; heads: Head[] }) {
   const { save } = useGear("heads");
   const [hook, setHook] = useState(heads[0]?.hook_size ?? "2/0");
   const name = `${text(headName({ printed_oz: place.oz, mass_g: gramsOfOunces(place.oz) }, settings))} ${shapeWords(place.shape)}`;
-  const free = HOOK_SIZES.filter((size) => !heads.some((h) => h.hook_size === size));
+  const [wire, setWire] = useState<string>("medium");
+  const free = HOOK_SIZES.filter((size) => !heads.some((h) => h.hook_size === size && h.hook_wire === wire));
   const chosen = free.includes(hook as (typeof free)[number]) ? hook : free[Math.min(free.length - 1, 4)]!;
   return (
     <div className="lies-place">
@@ -162,17 +163,18 @@ function AtPlace({ place, heads }: { place: Place; heads: Head[] }) {
         <div key={h.id} className="lies-head">
           <svg viewBox={`${-(lengthMm(h) - h.hook_straight_mm)} -16 ${lengthMm(h) * 1.5} 30`} aria-hidden="true"><g transform="scale(1 -1)"><Metal head={h} /></g></svg>
           <div>
-            <h2>{headWords(h, settings)}, {h.hook_size}</h2>
+            <h2>{headWords(h, settings)}, {h.hook_size}{h.hook_wire !== "medium" && `, ${h.hook_wire} wire`}</h2>
             <Of kind="heads" row={h} says={`${h.material}, gape ${text(small(h.hook_gape_mm, settings))}, wire ${text(small(h.hook_wire_mm, settings, 1))}, ${h.keeper}; ${leftOf(h)} left`} />
           </div>
         </div>
       ))}
       <p className="first-ask">{heads.length === 0 ? `No ${name} yet.` : "With another hook:"}</p>
       <Chips label="hook" options={free.map((size) => ({ value: size as string, words: size }))} chosen={[chosen]} onTap={setHook} />
+      <Chips label="wire of the hook" options={WIRES.map((w) => ({ value: w as string, words: `${w} wire` }))} chosen={[wire]} onTap={setWire} />
       <button type="button" className="do" disabled={save.isPending} onClick={() => save.mutate({ id: null, typed: {
-        printed_oz: place.oz, mass_g: null, shape: place.shape, material: heads[0]?.material ?? "lead", hook_size: chosen, keeper: heads[0]?.keeper ?? "wire barb",
+        printed_oz: place.oz, mass_g: null, shape: place.shape, material: heads[0]?.material ?? "lead", hook_size: chosen, hook_wire: wire, keeper: heads[0]?.keeper ?? "wire barb",
         keeper_takes_mm: heads[0]?.keeper_takes_mm ?? 0, weight_x_mm: heads[0]?.weight_x_mm ?? null, carried: CARD,
-      } })}>Put a card of {CARD} in: {name}, {chosen}</button>
+      } })}>Put a card of {CARD} in: {name}, {chosen}{wire !== "medium" && `, ${wire} wire`}</button>
       <p role="alert" className="said">{save.error && plainWords(save.error)}</p>
     </div>
   );

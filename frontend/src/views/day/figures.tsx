@@ -3,6 +3,7 @@ import type { DayBoard, Head } from "../../api/types";
 import { AboveScene } from "../../drawing/scenes/above-scene";
 import { grams, headName, length, speed, text, turns, type Units } from "../../base/units";
 import { CountNumber } from "../../ui/count-number";
+import { Term } from "../../ui/term";
 import { Fraction, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 import { countText, doubtWords, helpWords, restWords, sureWords, thenWords } from "../../features/day/words";
@@ -43,7 +44,7 @@ export function Figures(props: Props) {
   return (
     <div className="figures">
       <div className="figure first" title="the lightest right head by the chosen school">
-        <span>tie on</span>
+        <span><Term of="tie on">tie on</Term></span>
         <b>
           <span className="visually-hidden">{text(headName(row, units))}</span>
           <span aria-hidden="true">
@@ -63,7 +64,7 @@ export function Figures(props: Props) {
         </>
       )}
       <div className="figure then" title="the hop's count is its time in the zone">
-        <span>then</span>
+        <span><Term of="then">then</Term></span>
         <b className="small-words">{thenWords(chosen, zone, board, frame.depth, units, props.cmPerTurn)}</b>
         {!board.steady && zone[0] === 0 && <em>at rest it {restWords(chosen)}</em>}
       </div>
@@ -87,7 +88,7 @@ function Landing({ board, head, units }: Part) {
   return (
     <div className="figure" title={held ? "the current carries it so far across, the held line brings it in so far"
       : "drift while it falls: the mean with and without the feed's pull"}>
-      <span>{words[0]}</span>
+      <span><Term of="lead">{words[0]}</Term></span>
       <b>{head.lead === null ? "–" : lead.value}<small>{lead.unit}</small></b>
       <em className={held ? "kept" : undefined}>{head.count === null ? "the line out is too short" : held ? `and ${text(length(beyond, units))} beyond the mark` : words[1]}</em>
       {held && head.count !== null && <AboveScene cast={board.cast_m} lead={head.lead ?? 0} beyond={beyond} units={units} />}
@@ -102,7 +103,7 @@ function Count({ board, head, units }: Part) {
   const doubt = doubtWords(head.doubted, head.countLow, head.countHigh);
   return (
     <div className="figure" title="from the splash; closed form of the fall">
-      <span>{AIMS[board.aim]}</span>
+      <span><Term of="count">{AIMS[board.aim]}</Term></span>
       <b>
         <CountNumber count={count} shown={countText(count, head.countLow, head.countHigh)} />
         <small>s</small>
@@ -136,12 +137,12 @@ function Reel({ board, head, units, cmPerTurn }: Props & Part) {
   return (
     <>
       <div className="figure" title="where the line's pull takes its whole weight off the bottom">
-        <span>leaves the bottom</span>
+        <span><Term of="leaves the bottom">leaves the bottom</Term></span>
         <b>{stays ? "never" : away ? "at once" : lift.value}{!stays && !away && <small>{lift.unit} out</small>}</b>
         <em>count {head.count === null ? "–" : Math.round(head.count)} to get down</em>
       </div>
       <div className="figure" title="speeds at which it runs in the zone over the middle half of the cast">
-        <span>in their zone</span>
+        <span><Term of="in their zone">in their zone</Term></span>
         <b>{Math.round((head.zoneShare ?? 0) * 100)}<small>%</small></b>
         <em>
           of the cast;{" "}

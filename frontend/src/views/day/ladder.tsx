@@ -5,6 +5,7 @@ import { RungScene } from "../../drawing/scenes/rung-scene";
 import { useQuestion } from "../../features/question/question";
 import { SignMark } from "../../ui/sign";
 import { fallSpeed, grams, gramsInWater, headName, length, text, type Units } from "../../base/units";
+import { WordsMean } from "../../ui/term";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 import { Tried } from "./tried";
@@ -33,17 +34,21 @@ export function Ladder(props: Props) {
   const fished = facts.fished?.head_id ?? null;
   const [all, setAll] = useState(false);
   const near = neighbours(frame.heads, pick, compared);
+  const verdicts = new Map(frame.heads.flatMap((head) => {
+    const row = heads.get(head.id);
+    return row ? [[head.id, verdictOf(head, {
+      board, frame, units, scopeLimit: school?.scope_limit ?? null, name: called,
+      isPick: head.id === pick, pickMass, mass: row.mass_g,
+    })] as const] : [];
+  }));
   return (
     <>
       {pick !== null && <p className="because">{school?.because}</p>}
       <ol className={all ? "ladder" : "ladder short"} aria-label="heads, lightest first">
         {frame.heads.map((head, i) => {
           const row = heads.get(head.id);
-          if (!row) return null;
-          const verdict = verdictOf(head, {
-            board, frame, units, scopeLimit: school?.scope_limit ?? null, name: called,
-            isPick: head.id === pick, pickMass, mass: row.mass_g,
-          });
+          const verdict = verdicts.get(head.id);
+          if (!row || !verdict) return null;
           const others = schools.filter((s) => s.key !== board.school && frame.picks[s.key] === head.id);
           return (
             <Rung key={head.id} row={row} head={head} verdict={verdict} units={units}
@@ -59,7 +64,8 @@ export function Ladder(props: Props) {
       </ol>
       <button type="button" className="plain whole-ladder" aria-expanded={all} onClick={() => setAll(!all)}>
         {all ? "only those next to the pick" : `all ${frame.heads.length} heads`}
-      </button>
+      </button>{" "}
+      <div><WordsMean words={[...verdicts.values()].map((v) => v.words)} /></div>
     </>
   );
 }

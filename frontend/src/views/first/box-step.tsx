@@ -1,7 +1,7 @@
 // What lies in the box, by tapping: heads as they are carded, plastics by look and length.
 import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
-import { HOOK_SIZES, LOOKS, SHAPES } from "../../api/vocabulary";
+import { HOOK_SIZES, LOOKS, SHAPES, WIRES } from "../../api/vocabulary";
 import { changed } from "../../api/rests";
 import { saveGear } from "../../api/gear";
 import { MM_PER_SIXTEENTH, gramsOfOunces, ouncesFromGrams, ouncesText } from "../../base/units";
@@ -28,6 +28,7 @@ export function HeadsStep() {
   const [chosen, setChosen] = useState<number[]>([]);
   const [shape, setShape] = useState("ball");
   const [hook, setHook] = useState("2/0");
+  const [wire, setWire] = useState<string>("medium");
   const [said, setSaid] = useState("");
   const [adding, setAdding] = useState(false);
   const add = async () => {
@@ -35,7 +36,7 @@ export function HeadsStep() {
     try {
       for (const oz of [...chosen].sort((a, b) => a - b)) {
         // In grams the packet prints grams: kept as the ounces that they are.
-        await saveGear("heads", null, { printed_oz: Number(oz.toFixed(5)), mass_g: null, shape, material: "lead", hook_size: hook, keeper: "wire barb", keeper_takes_mm: 0, carried: A_CARD });
+        await saveGear("heads", null, { printed_oz: Number(oz.toFixed(5)), mass_g: null, shape, material: "lead", hook_size: hook, hook_wire: wire, keeper: "wire barb", keeper_takes_mm: 0, carried: A_CARD });
       }
       setChosen([]);
       setSaid("");
@@ -51,6 +52,7 @@ export function HeadsStep() {
       <Chips label="weights" options={weights} chosen={chosen} onTap={(oz) => setChosen((c) => toggled(c, oz))} />
       <Chips label="shape" options={Object.keys(SHAPES).map((key) => ({ value: key, words: shapeWords(key) }))} chosen={[shape]} onTap={setShape} />
       <Chips label="hook" options={HOOK_SIZES.map((size) => ({ value: size as string, words: size }))} chosen={[hook]} onTap={setHook} />
+      <Chips label="wire of the hook" options={WIRES.map((w) => ({ value: w as string, words: `${w} wire` }))} chosen={[wire]} onTap={setWire} />
       <p role="alert" className="said">{said}</p>
       <button type="button" className="do" disabled={adding || chosen.length === 0} onClick={() => void add()}>
         {adding ? "Putting them in …" : chosen.length === 0 ? "Tap the weights first" : `Put ${chosen.length === 1 ? "it" : `these ${chosen.length}`} in, ${A_CARD} of each`}

@@ -2,6 +2,7 @@
 // done when what it is about is stored, so that it can be left and taken up again anywhere.
 import { useState } from "react";
 import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
+import { Form } from "react-bootstrap";
 import { useNavigate } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { tidesQuery } from "../../api/resources";
@@ -11,6 +12,7 @@ import { nowS } from "../../features/day/now";
 import { LookRound } from "../../features/question/empty-box";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { PrintedTide, dayWords } from "../../features/tides/printed-tide";
+import { Secondary } from "../../features/tides/secondary";
 import { wallOf } from "../../base/zone";
 import { HeadsStep, PlasticsStep } from "./box-step";
 import { RodStep } from "./rod-step";
@@ -90,6 +92,9 @@ export default function FirstView() {
 
 function TideStep({ home, ports, onDone, onLeave }: { home: Mark; ports: Port[]; onDone: () => void; onLeave: () => void }) {
   const queries = useQueryClient();
+  // The table is of another port, from which this water differs by what the tables print.
+  const [differs, setDiffers] = useState(false);
+  const [standard, setStandard] = useState<Port>();
   const use = async (port: Port) => {
     const { id, ...body } = home;
     await unwrap(client.PUT("/api/marks/{row_id}", { params: { path: { row_id: id } }, body: { ...body, tide_port_id: port.id } }));
@@ -98,8 +103,20 @@ function TideStep({ home, ports, onDone, onLeave }: { home: Mark; ports: Port[];
   };
   return (
     <>
-      {ports.length > 0 && <p>{ports.map((p) => <button key={p.id} type="button" className="plain" onClick={() => void use(p)}>use {p.name}</button>)}</p>}
-      <PrintedTide zone={home.time_zone} latitude_deg={home.assumed?.includes("latitude_deg") ? null : home.latitude_deg} port={null} name={`tide at ${home.name}`} onKept={(port) => void use(port)} />
+      {standard ? (
+        <>
+          <p className="first-ask">Kept. By how much the tide at {home.name} differs from {standard.name}:</p>
+          <Secondary ports={ports} zone={home.time_zone} standard={standard} name={`tide at ${home.name}`} onMade={(port) => void use(port)} />
+        </>
+      ) : (
+        <>
+          {ports.length > 0 && <p>{ports.map((p) => <button key={p.id} type="button" className="plain" onClick={() => void use(p)}>use {p.name}</button>)}</p>}
+          <PrintedTide zone={home.time_zone} latitude_deg={home.assumed?.includes("latitude_deg") ? null : home.latitude_deg} port={null}
+                       name={differs ? "standard port" : `tide at ${home.name}`} onKept={(port) => (differs ? setStandard(port) : void use(port))} />
+          <Form.Check id="first-differs" label="It is the table of another port, from which this water differs" checked={differs} onChange={(e) => setDiffers(e.target.checked)} />
+          {ports.length > 0 && <Secondary ports={ports} zone={home.time_zone} name={`tide at ${home.name}`} onMade={(port) => void use(port)} />}
+        </>
+      )}
       <p><button type="button" className="plain" onClick={onLeave}>none: I type what I see</button></p>
     </>
   );

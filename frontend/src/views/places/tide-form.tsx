@@ -11,7 +11,7 @@ import { nowS } from "../../features/day/now";
 import { PrintedTide, dayWords } from "../../features/tides/printed-tide";
 import { TideGrid } from "../../features/tides/tide-grid";
 import { wallOf } from "../../base/zone";
-import { Secondary } from "./secondary";
+import { Secondary } from "../../features/tides/secondary";
 import { BringForm, Faults, faultsOf, numberOf, type Kind } from "./bring-form";
 
 const RANGES = "Ranges are found by themselves where the list is thirteen days or longer. Times without a zone are UTC.";

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -189,14 +190,15 @@ def wire_for(line: float, hook_opens: float) -> str:
     return "fine" if ratio < FINE_BELOW else "heavy" if ratio > HEAVY_ABOVE else "medium"
 
 
-WIRES = ("light", "medium", "heavy")
+WireWord = Literal["light", "medium", "heavy"]
+WIRES: tuple[WireWord, ...] = get_args(WireWord)
 LIGHT_BELOW, HEAVY_FROM = 0.93, 1.10
 WIRE_OVER = {"light": 0.88, "medium": 1.0, "heavy": 1.2}
 """A hook's wire over the usual one of its size: below it is called light, from there on heavy; the
 common sizes are bent of wire a tenth thinner and a fifth thicker too (judgement, from memory)."""
 
 
-def hook_word(size: str, wire: float) -> str:
+def hook_word(size: str, wire: float) -> WireWord:
     """Whether a hook of a size is of "light", "medium" or "heavy" wire (m), beside the usual."""
     usual = next(hook.wire_mm for hook in HOOKS if hook.size == size) * 1e-3
     return WIRES[int(wire > LIGHT_BELOW * usual) + int(wire >= HEAVY_FROM * usual)]

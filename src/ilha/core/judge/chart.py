@@ -162,8 +162,9 @@ def _between(f: Figures, depths: Array, currents: Array) -> Known:
     cells = (len(f.mass), depths.size * currents.size)
     off = np.broadcast_to(np.asarray(f.cond.zone_from) > 0.0, cells)
     swum = Shares(every(s.bottom), every(s.above), every(s.below), off)
-    rows = np.arange(cells[0])
-    over = every(few.above_at(np.full((cells[0], 1), ESTIMATES[2]), rows)) > OUT_OF_ZONE
+    nodes = np.ones((cells[0], some.size), dtype=bool)
+    above = few.above_at(np.full(nodes.size, ESTIMATES[2]), nodes).reshape(nodes.shape)
+    over = every(above) > OUT_OF_ZONE
     return Known(swum=swum, rides_up=np.stack(
         [swum.rides_up, swum.rides_up, over | swum.rides_up]))
 

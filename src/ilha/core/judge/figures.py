@@ -200,25 +200,26 @@ class Figures:
         # What does not ride up does not at a lower estimate, what does does at a higher: only the
         # others are asked again. Verdicts alone do not tell what would be right in less current.
         low, high = here.copy(), here.copy()
-        up = np.flatnonzero(here.any(axis=1) & (not self.bare))
-        down = np.flatnonzero(~here.all(axis=1))
-        rows = np.concatenate([up, down])
-        if rows.size:
-            times = np.repeat([ESTIMATES[0], ESTIMATES[2]], [up.size, down.size])[:, None]
-            over = self.above_at(times, rows) > OUT_OF_ZONE
-            low[up] &= over[:up.size]
-            high[down] |= over[up.size:]
+        asked = ~here if self.bare else np.ones_like(here)
+        times = np.where(here, ESTIMATES[0], ESTIMATES[2])[asked]
+        if times.size:
+            over = self.above_at(times, asked) > OUT_OF_ZONE
+            was = here[asked]
+            low[asked], high[asked] = was & over, was | over
         return np.stack([low, here, high])
 
-    def above_at(self, times: Array, rows: Indices) -> Array:
-        """(R, T), shares above the zone of some heads with reel and current so many times as fast,
-        (R, 1)."""
+    def above_at(self, times: Array, cells: Flags) -> Array:
+        """(N,), shares above the zone in some cells (of (H, T)) with reel and current so many times
+        as fast, (N,)."""
         cond = self.cond
-        water = replace(self.water, current=times * np.asarray(self.water.current),
-                        weight=_rows(self.water.weight, rows),
-                        drag_area=_rows(self.water.drag_area, rows))
-        return judged(water, times * cond.retrieve_speed, cond.cast, cond.zone_from,
-                      cond.zone_to).above
+
+        def there(value: Array | float) -> Array:
+            return np.broadcast_to(value, cells.shape)[cells]
+
+        water = self.water.each(there)
+        return judged(replace(water, current=times * water.current),
+                      times * there(cond.retrieve_speed), there(cond.cast), there(cond.zone_from),
+                      there(cond.zone_to)).above
 
     def window_of_retrieve(self) -> tuple[Array, Array]:
         """The band of current (m/s) in which the chosen speed on the reel keeps it in the zone.
@@ -279,11 +280,6 @@ class Figures:
         with np.errstate(divide="ignore"):
             reach = DRIFT_SHARE * middle / drift
         return np.where(np.isfinite(drift), np.minimum(reach, CURRENT_MAX), np.nan)
-
-
-def _rows(value: Array, rows: Indices) -> Array:
-    """Of what has one row, or one for each head, those of some heads."""
-    return value[rows] if np.ndim(value) > 1 and len(value) > 1 else value
 
 
 def figures(

@@ -7,6 +7,7 @@ turns follows from the balance of moments about the tip, step by step as the lin
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, NamedTuple
@@ -33,8 +34,10 @@ LEADER_POWER = 0.75
 """Power of the diameter with which a line's drag across the flow grows, at the Reynolds numbers of
 lines (White's fit between 20 and 300)."""
 SPEED_MIN, SPEED_MAX = 0.1, 3.0
-SPEEDS = np.array([0.4, 0.6, 0.8, 1.0, 1.25, 1.6, 2.2])
-"""At these multiples of the chosen speed the band of good ones is looked for."""
+SPEEDS = np.array([0.4, 0.6, 0.8, 1.25, 1.6, 2.2])
+"""At these multiples of the chosen speed, and at that itself, the band of good ones is looked
+for."""
+_SLOWER = 3
 _OUT = np.concatenate([np.linspace(1.0, 0.78, 5)[:-1], np.linspace(0.78, 0.22, 19)])
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
 CALM = Swell()
@@ -42,7 +45,7 @@ _POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
     np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
 SINGLE: Any = np.float32
 """Half as wide, twice as quick, and a hundred times finer than the model is true."""
-_BLOCK = 2048
+_BLOCK = 8192
 """Columns taken at once: as many as stay in the processor's cache."""
 
 
@@ -68,6 +71,14 @@ class Water:
     swell: Swell = CALM
     ground: Ground | None = None
     leader: Leader | None = None
+
+    def each(self, taken: Callable[[Array | float], Array]) -> Water:
+        """With some of its columns alone: what ``taken`` makes of each of its figures."""
+        return replace(
+            self, weight=taken(self.weight), drag_area=taken(self.drag_area),
+            diameter=taken(self.diameter), depth=taken(self.depth),
+            tip_height=taken(self.tip_height), rho=taken(self.rho), nu=taken(self.nu),
+            current=taken(self.current), swell=replace(self.swell, height=taken(self.swell.height)))
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -131,8 +142,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
     weight, k, d, depth, tip, rho, nu, current, wave_height, speed, cast = columns
     moving, waves = bool(np.any(current != 0.0)), bool(np.any(wave_height != 0.0))
     swell = replace(water.swell, height=wave_height)
-    wave = wave_number(depth, swell.period) if waves else depth
-    out = np.empty((2, shares.size, weight.size))
+    wave = wave_number(depth, swell.period).astype(SINGLE) if waves else depth
+    out = np.empty((2, shares.size, weight.size), dtype=SINGLE)
     out[:, 0] = np.array([1.0, 0.0])[:, None]
     whole = np.hypot(cast, tip + depth)
     r, sin = whole, (tip + depth) / whole
@@ -160,7 +171,7 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
             away, side = here * np.cos(bearing), here * np.sin(bearing)
             flow, along = away * sin, away[-1:] * cos
         if waves:
-            x, z = (v.astype(SINGLE) for v in swell.orbital(depth, wave, above, at * cos, time))
+            x, z = swell.orbital(depth, wave, above, at * cos, time)
             orbit = x * sin + z * cos
             along = along + x[-1:] * cos - z[-1:] * sin
         radial = speed + along[-1]
@@ -270,16 +281,19 @@ def _band(
         v = np.asarray(value, dtype=float)
         return v[..., some] if v.ndim and v.shape[-1] == steps and steps > 1 else v
 
-    few = replace(
-        water, weight=cut(water.weight), drag_area=cut(water.drag_area),
-        diameter=cut(water.diameter), depth=cut(water.depth), tip_height=cut(water.tip_height),
-        rho=cut(water.rho), nu=cut(water.nu), current=cut(water.current),
-        swell=replace(water.swell, height=cut(water.swell.height)))
+    few = water.each(cut)
     tried = np.clip(SPEEDS.reshape(-1, 1, 1) * cut(speed), SPEED_MIN, SPEED_MAX)
     shares = judged(few, tried, cut(cast), cut(zone_from), cut(zone_to))
-    tried = np.broadcast_to(tried, shares.above.shape)
-    high = _crossing(tried, shares.above - OUT_OF_ZONE)
-    low = _crossing(tried, -shares.too_slow)
+
+    def with_chosen(values: Array, own: Array) -> Array:
+        """What is known at the chosen speed already, put in its place."""
+        values = np.broadcast_to(values, shares.above.shape)
+        own = np.broadcast_to(cut(own), values.shape[1:])
+        return np.concatenate([values[:_SLOWER], own[None], values[_SLOWER:]])
+
+    tried = with_chosen(tried, np.clip(speed, SPEED_MIN, SPEED_MAX))
+    high = _crossing(tried, with_chosen(shares.above, here.above) - OUT_OF_ZONE)
+    low = _crossing(tried, -with_chosen(shares.too_slow, here.too_slow))
     if some.size < steps:
         low, high = spread(low, some, steps), spread(high, some, steps)
     low, high = np.broadcast_to(low, shape), np.broadcast_to(high, shape)

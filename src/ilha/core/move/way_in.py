@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -16,6 +17,9 @@ it drags (threshold from practice)."""
 OUT_OF_ZONE = 0.10
 """Share of the middle half above (or under) the zone at which it rides up (or runs under)."""
 
+MIDDLE_HALF = (0.75, 0.25)
+"""Between these ways to go, over the cast, a retrieve is judged."""
+
 
 @dataclass(frozen=True)
 class WayIn:
@@ -27,12 +31,38 @@ class WayIn:
     def share(self, low: Array | float, high: Array | float, begin: float, end: float) -> Array:
         """Share of the way between ``begin`` and ``end`` (over the cast) spent at heights (m) from
         ``low`` to ``high``; straight between the points."""
+        way, whole = self._between(begin, end)
+        least, span = self._spans
+
+        def under(edge: Array | float) -> Array | float:
+            """Of each stretch, what lies under it."""
+            if np.ndim(edge) == 0 and np.isinf(edge):
+                return float(edge > 0.0)
+            return np.asarray(np.clip((edge - least) / span, 0.0, 1.0))
+
+        inside = np.asarray(under(high) - under(low))
+        return np.asarray(np.sum(inside * way, axis=0) / whole)
+
+    @cached_property
+    def _spans(self) -> tuple[Array, Array]:
+        """Of each stretch the least height and how far its ends lie apart, m."""
+        return (np.minimum(self.height[:-1], self.height[1:]),
+                np.maximum(np.abs(np.diff(self.height, axis=0)), 1e-6))
+
+    def _between(self, begin: float, end: float) -> tuple[Array, Array]:
+        """The length of each stretch between two shares of the cast, and of all of them."""
+        if (begin, end) == MIDDLE_HALF:
+            return self._middle
+        return self._stretches(begin, end)
+
+    @cached_property
+    def _middle(self) -> tuple[Array, Array]:
+        return self._stretches(*MIDDLE_HALF)
+
+    def _stretches(self, begin: float, end: float) -> tuple[Array, Array]:
         on = np.clip(self.go, end, begin)
         way = on[:-1] - on[1:]
-        least = np.minimum(self.height[:-1], self.height[1:])
-        span = np.maximum(np.abs(np.diff(self.height, axis=0)), 1e-6)
-        inside = np.clip((high - least) / span, 0.0, 1.0) - np.clip((low - least) / span, 0.0, 1.0)
-        return np.asarray(np.sum(inside * way, axis=0) / np.maximum(np.sum(way, axis=0), 1e-9))
+        return way, np.maximum(np.sum(way, axis=0), 1e-9)
 
     def height_at(self, go: float) -> Array:
         """Height (m) with this share of the cast to go."""
@@ -60,8 +90,9 @@ class Shares:
     def of(cls, path: WayIn, zone_from: Array | float, zone_to: Array | float) -> Shares:
         off = np.asarray(zone_from) > 0.0
         return cls(
-            path.share(-np.inf, ON_BOTTOM, 0.75, 0.25), path.share(zone_to, np.inf, 0.75, 0.25),
-            np.where(off, path.share(-np.inf, zone_from, 0.75, 0.25), 0.0) if np.any(off)
+            path.share(-np.inf, ON_BOTTOM, *MIDDLE_HALF),
+            path.share(zone_to, np.inf, *MIDDLE_HALF),
+            np.where(off, path.share(-np.inf, zone_from, *MIDDLE_HALF), 0.0) if np.any(off)
             else np.zeros(path.go.shape[1:]), off)
 
     @property

@@ -5,6 +5,8 @@ from __future__ import annotations
 import sqlite3
 from typing import Any
 
+from ilha.core.bench.strength import hook_word
+from ilha.core.units import m_from_mm
 from ilha.desk import convert, typed_tackle
 from ilha.desk.kinds import KINDS
 from ilha.store import rods
@@ -28,7 +30,8 @@ def shown(conn: sqlite3.Connection, key: str, found: list[Any]) -> list[dict[str
     if key == "plastics":
         return [{**convert.shown_plastic(row, lost.get(row["id"], 0)),
                  "shape_g": typed_tackle.shape_g(row)} for row in found]
-    return [{**row, "lost": lost.get(row["id"], 0), "name": convert.head_name(row)}
+    return [{**row, "lost": lost.get(row["id"], 0), "name": convert.head_name(row),
+             "hook_wire": hook_word(row["hook_size"], m_from_mm(row["hook_wire_mm"]))}
             for row in found]
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from ilha.core.bench.rigging_numbers import Slit
+from ilha.core.bench.strength import WireWord
 from ilha.desk.asked import Id
 from ilha.desk.records import (
     NewLeader,
@@ -61,6 +62,7 @@ class Head(Payload):
     hook_straight_mm: float
     hook_wire_mm: float
     hook_measured: bool
+    hook_wire: WireWord = Field(description="beside the usual wire of its size")
     keeper: str
     keeper_takes_mm: float
     weight_x_mm: float | None

@@ -7,7 +7,7 @@ import { client, unwrap } from "../../api/client";
 import { changed } from "../../api/rests";
 import type { Port } from "../../api/types";
 import { lengthScale } from "../../base/units";
-import { useUnits } from "../../features/question/use-units";
+import { useUnits } from "../question/use-units";
 import { Line } from "../../ui/form-row";
 import { plainWords, typedNumber } from "../../ui/typed";
 
@@ -27,13 +27,23 @@ export function differencesOf(typed: string): { clock_min: number; later_min: nu
   return out;
 }
 
-export function Secondary({ ports, zone }: { ports: Port[]; zone: string }) {
+interface Props {
+  ports: Port[];
+  zone: string;
+  /** open from the first, with this one as the standard port */
+  standard?: Port | undefined;
+  /** what it is called where no name is typed */
+  name?: string;
+  onMade?: (port: Port) => void;
+}
+
+export function Secondary({ ports, zone, standard, name = "", onMade }: Props) {
   const id = useId();
   const scale = lengthScale(useUnits());
   const queries = useQueryClient();
   const standards = ports.filter((p) => p.standard_id == null);
-  const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [open, setOpen] = useState(standard !== undefined);
+  const [typed, setTyped] = useState<Record<string, string>>(standard ? { standard: String(standard.id) } : {});
   const [said, setSaid] = useState("");
   const set = (key: string, value: string) => setTyped((t) => ({ ...t, [key]: value }));
   if (standards.length === 0) return null;
@@ -46,21 +56,22 @@ export function Secondary({ ports, zone }: { ports: Port[]; zone: string }) {
     if (![...levels_m, ...heights_m].every(Number.isFinite)) return setSaid(`The four levels and their differences must be numbers, in ${scale.unit}: copy them from the table.`);
     try {
       const port = await unwrap(client.POST("/api/tides/secondary", { body: {
-        name: typed.name ?? "", standard_id: Number(typed.standard ?? standards[0]!.id), time_zone: zone, high_times: high, low_times: low, levels_m, heights_m,
+        name: typed.name ?? name, standard_id: Number(typed.standard ?? standards[0]!.id), time_zone: zone, high_times: high, low_times: low, levels_m, heights_m,
       } }));
       await changed(queries, "places");
       setTyped({});
-      setSaid(`${port.name} is there: choose it at a mark.`);
+      setSaid(onMade ? "" : `${port.name} is there: choose it at a mark.`);
+      onMade?.(port);
     } catch (error) {
       setSaid(plainWords(error));
     }
   };
   return (
     <>
-      <p><button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>a port by its differences from another</button></p>
+      {!standard && <p><button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>a port by its differences from another</button></p>}
       {open && (
         <Form className="mark-form" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }}>
-          <Line id={`${id}-name`} label="Name" value={typed.name ?? ""} onChange={(v) => set("name", v)} />
+          <Line id={`${id}-name`} label="Name" value={typed.name ?? name} onChange={(v) => set("name", v)} />
           <div className="form-row">
             <Form.Label htmlFor={`${id}-standard`}>Standard port</Form.Label>
             <Form.Select id={`${id}-standard`} value={typed.standard ?? String(standards[0]!.id)} onChange={(e) => set("standard", e.target.value)}>
@@ -71,7 +82,7 @@ export function Secondary({ ports, zone }: { ports: Port[]; zone: string }) {
           <Line id={`${id}-low`} label="Low water later by, min" value={typed.low ?? ""} onChange={(v) => set("low", v)} note="by the standard port's own hour, no summer time" />
           {LEVELS.map((level, i) => (
             <div className="form-row" key={level}>
-              <Form.Label htmlFor={`${id}-level${i}`}>{level}, {scale.unit}</Form.Label>
+              <Form.Label htmlFor={`${id}-level${i}`}>{level[0]!.toUpperCase()}{level.slice(1)}, {scale.unit}</Form.Label>
               <span className="number-row">
                 <Form.Control id={`${id}-level${i}`} inputMode="decimal" placeholder="standard port" value={typed[`level${i}`] ?? ""} onChange={(e) => set(`level${i}`, e.target.value)} />
                 <Form.Control aria-label={`difference at ${level}, ${scale.unit}`} inputMode="decimal" placeholder="difference" value={typed[`height${i}`] ?? ""} onChange={(e) => set(`height${i}`, e.target.value)} />
