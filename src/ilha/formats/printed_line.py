@@ -53,6 +53,9 @@ _ZONE = re.compile(r"\b(UTC|GMT|UT|BST|CET|CEST|WET|WEST|[A-Z]{1,2}[SD]T)\b(?:[+
 _LETTERED = re.compile(r"[\dOoIlSBZ]*[OoIlSBZ][\dOoIlSBZ:.,]*|[\d:.,]+[OoIlSBZ][\dOoIlSBZ:.,]*")
 """Figures as a scanner misreads them."""
 _WORD = re.compile(r"[^\W\d_][^\W\d_.-]*")
+_FIGURED = re.compile(r"\S*\d\S*")
+_SPACERS = re.compile(r"[\u00a0|\"\t;]")
+_KIND_WORD = re.compile(r"[^\W\d_]+(?:-[^\W\d_]+)?")
 
 
 class Day(NamedTuple):
@@ -125,7 +128,7 @@ def read_line(line: str, dotted: bool = False) -> LineRead:
         # "1 Dec 2034 3.2": what looked like a year was 20:34.
         clocks = (Clock(day.year // 100, day.year % 100), *clocks)
         day = day._replace(year=None)
-    left = re.findall(r"\S*\d\S*", rest.text)
+    left = _FIGURED.findall(rest.text)
     fault = None
     if left and (clocks or heights or day or month is None):
         fault = f"cannot read “{left[0][:20]}”"
@@ -138,7 +141,7 @@ def read_line(line: str, dotted: bool = False) -> LineRead:
 
 def _separated(line: str) -> str:
     """A line whose columns stand apart by spaces, and whose decimals take a point."""
-    plain = re.sub(r"[\u00a0|\"\t;]", " ", line)
+    plain = _SPACERS.sub(" ", line)
     return _DECIMAL_COMMA.sub(r"\1.\2", plain).replace(",", " ") if "," in plain else plain
 
 
@@ -259,7 +262,7 @@ def _heights(rest: _Rest, due: int) -> tuple[Height, ...]:
 
 def _kinds(text: str) -> tuple[Kind, ...]:
     out: list[Kind] = []
-    for found in re.finditer(r"[^\W\d_]+(?:-[^\W\d_]+)?", text):
+    for found in _KIND_WORD.finditer(text):
         word = found[0].lower()
         if word in _HIGH:
             out.append("high")

@@ -115,8 +115,7 @@ def read(
 
 def _is_dotted(lines: Sequence[str]) -> bool:
     """Whether times are written 04.21: where no line has another way, and numbers come in pairs."""
-    plain = [read_line(line) for line in lines[:60]]
-    if any(one.clocks for one in plain):
+    if any(read_line(line).clocks for line in lines[:60]):
         return False
     return sum(len(read_line(line, True).clocks) > 0 for line in lines[:60]) >= 2
 
@@ -180,8 +179,9 @@ def _in_turn(
         row = rows.pop(int(bad[0]))
         odd.append((row.line, f"{row.height:g} m is neither above nor below both its neighbours"))
     turns = []
+    apart = far.tolist()
     for i, row in enumerate(rows):
-        kind = _kind(rows, i, far)
+        kind = _kind(rows, i, apart)
         if row.marked is not None and kind is not None and row.marked != kind:
             odd.append((row.line, f"is marked {row.marked} water and lies"
                                   f" {'below' if kind == 'low' else 'above'} its neighbours"))
@@ -201,7 +201,7 @@ def _far(rows: Sequence[Raw], spans: Array) -> Flags:
     return np.asarray((spans > GAP * usual) | (alike & (spans > ALIKE_S)))
 
 
-def _kind(rows: Sequence[Raw], i: int, far: Flags) -> Kind | None:
+def _kind(rows: Sequence[Raw], i: int, far: Sequence[bool]) -> Kind | None:
     """By the neighbour that is next in turn."""
     for other, gap in ((i + 1, i), (i - 1, i - 1)):
         if 0 <= other < len(rows) and not far[gap]:
