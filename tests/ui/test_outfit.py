@@ -77,6 +77,28 @@ def test_what_would_change_its_mind(page: Page, server: Server, watch: Watch) ->
     watch.must_be_clean()
 
 
+def test_loose_pieces_are_tied_up_and_untied(page: Page, server: Server, watch: Watch) -> None:
+    page.goto(server.url)
+    page.evaluate("""() => Promise.all([["hooks", {kind: "offset", size: "2/0"}],
+        ["weights", {kind: "bullet", mass_g: 3.5, material: "lead"}]].map(([kind, row]) =>
+        fetch(`/api/${kind}`, {method: "POST", body: JSON.stringify(row),
+                               headers: {"Content-Type": "application/json"}})))""")
+    heads = "async () => (await (await fetch('/api/box')).json()).heads.length"
+    before = page.evaluate(heads)
+    open_outfit(page, server)
+    part = page.locator(".loose-part")
+    first = part.get_by_role("listitem").first
+    expect(first).to_contain_text(re.compile("offset hook ./0"))
+    tied = first.locator("b").inner_text()
+    first.get_by_role("button", name="tie it up").click()
+    expect(part.get_by_role("status")).to_contain_text(f"{tied} lies in the box as a head now.")
+    assert page.evaluate(heads) == before + 1
+    part.get_by_role("button", name="undo").click()
+    expect(part.get_by_role("status")).to_have_count(0)
+    assert page.evaluate(heads) == before
+    watch.must_be_clean()
+
+
 def test_the_doctor_comes_to_an_answer(page: Page, server: Server, watch: Watch) -> None:
     open_outfit(page, server)
     page.get_by_role("button", name="It is swept away").click()

@@ -7,6 +7,8 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from ilha.core.tables import SHAPES
+
 ASK = "/api/choice?mark_id=1&step=72&fish=european-seabass"
 FISH: dict[str, Any] = {
     "name": "Marela bream", "scientific": "", "feeds": "bottom", "mouth": "small",
@@ -92,6 +94,40 @@ def test_what_moves_it(client: FlaskClient) -> None:
     assert any(m["parts"] for m in moves)
     for move in moves:
         assert (move["plastic_id"] is None) == (move["head_id"] is None)
+
+
+def test_loose_pieces_are_proposed_and_tied_up(client: FlaskClient) -> None:
+    """With one head left, far too heavy, a bullet and an offset hook of the box do it; put in the
+    box they are an outfit like any other, and are not proposed to be tied again."""
+    weedless = {key for key, shape in SHAPES.items() if shape.weedless}
+    *others, _ = sorted(get(client, "/api/box")["heads"], key=lambda head: head["mass_g"])
+    for head in others:
+        assert client.delete(f"/api/heads/{head['id']}").status_code == 200
+    for size, grams in (("1/0", 3.5), ("2/0", 5.0)):
+        assert client.post("/api/hooks", json={"kind": "offset", "size": size}).status_code == 201
+        assert client.post("/api/weights", json={
+            "kind": "bullet", "mass_g": grams, "material": "lead"}).status_code == 201
+    loose = get(client, ASK.replace("/choice", "/choice/loose"))["outfits"]
+    assert [t["place"] for t in loose] == list(range(1, len(loose) + 1))
+    first = loose[0]
+    assert first["head"]["shape"] in weedless
+    assert first["verdict"] in ("right", "marginal")
+    made = client.post("/api/heads", json=first["head"])
+    assert made.status_code == 201, made.text
+    assert made.get_json()["hook_measured"]
+    found = get(client, ASK)["outfits"][0]
+    assert (found["head_id"], found["plastic_id"], found["rigging"]) == (
+        made.get_json()["id"], first["plastic_id"], first["rigging"])
+    assert found["count_s"] == pytest.approx(first["count_s"], rel=0.02)
+    again = get(client, ASK.replace("/choice", "/choice/loose"))["outfits"]
+    assert (first["hook_id"], first["weight_id"]) not in {
+        (t["hook_id"], t["weight_id"]) for t in again}
+
+
+def test_without_offset_hooks_nothing_is_tied(client: FlaskClient) -> None:
+    for hook in get(client, "/api/box")["hooks"]:
+        assert client.delete(f"/api/hooks/{hook['id']}").status_code == 200
+    assert get(client, ASK.replace("/choice", "/choice/loose")) == {"outfits": []}
 
 
 def test_the_doctor_and_the_fan(client: FlaskClient) -> None:

@@ -15,6 +15,12 @@ export const movesQuery = (query: ChoiceQuery) =>
     queryFn: ({ signal }) => unwrap(client.GET("/api/choice/moves", { params: { query }, signal })),
   });
 
+export const looseQuery = (query: ChoiceQuery) =>
+  queryOptions({
+    queryKey: ["loose", query],
+    queryFn: ({ signal }) => unwrap(client.GET("/api/choice/loose", { params: { query }, signal })),
+  });
+
 export const doctorQuery = (query: DoctorQuery) =>
   queryOptions({
     queryKey: ["doctor", query],

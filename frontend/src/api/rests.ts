@@ -2,7 +2,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 
 /** Everything the server computes from places, box, fish, rules and log together. */
-const COMPUTED = ["day", "compare", "card", "savings", "fit", "lid", "pack", "buy", "choice", "moves", "doctor", "fan", "trip-plan"];
+const COMPUTED = ["day", "compare", "card", "savings", "fit", "lid", "pack", "buy", "choice", "moves", "loose", "doctor", "fan", "trip-plan"];
 
 const RESTS_ON = {
   places: ["marks", "tides", "streams"],

@@ -272,6 +272,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choice/loose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What loose hooks and weights would make
+         * @description What can be tied of loose offset hooks and weights and would be proposed, best first; where none would be, the best of it. A mark at a step of a day, the fish, and the rods and lines that are with one.
+         */
+        get: operations["get_choice_loose"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/choice/moves": {
         parameters: {
             query?: never;
@@ -5051,6 +5071,15 @@ export interface components {
             before_utc_s: number;
         };
         /**
+         * Loose
+         * @description What can be tied of loose offset hooks and weights and would be proposed, best first; where
+         *     none would be, the best of it.
+         */
+        Loose: {
+            /** Outfits */
+            outfits: components["schemas"]["TiedUp"][];
+        };
+        /**
          * Loss
          * @description What a visit's bottom is expected to take.
          */
@@ -7977,6 +8006,46 @@ export interface components {
             turns: components["schemas"]["TableTurn"][];
         };
         /**
+         * TiedUp
+         * @description An outfit on a head of loose pieces. head : the two as they are put in the box.
+         */
+        TiedUp: {
+            /** Colour */
+            colour: string;
+            /** Count S */
+            count_s: number | null;
+            head: components["schemas"]["NewHead"];
+            /** Hook Id */
+            hook_id: number;
+            /** Line Id */
+            line_id: number;
+            /**
+             * Place
+             * @description among all that would be proposed, from 1; null: what is in the box does better
+             */
+            place: number | null;
+            /** Plastic Id */
+            plastic_id: number;
+            /** Retrieve Name */
+            retrieve_name: string;
+            /** Rigging */
+            rigging: string;
+            /** Rigging Name */
+            rigging_name: string;
+            /** Rod Id */
+            rod_id: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "right" | "marginal" | "too-light" | "too-heavy" | "unsafe-for-outfit" | "falls-short";
+            /**
+             * Weight Id
+             * @description null: the hook alone
+             */
+            weight_id: number | null;
+        };
+        /**
          * TimeDifference
          * @description How much later than at the standard port, where its own comes at this time of day.
          */
@@ -9865,6 +9934,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fans"];
+                };
+            };
+            422: components["responses"]["Refused422"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    get_choice_loose: {
+        parameters: {
+            query: {
+                /** @example 1 */
+                mark_id: number;
+                date?: string;
+                school?: "lightest-practical" | "bottom-contact" | "depth-table" | "fed-fall" | "down-then-work";
+                stance?: "wading" | "bank" | "dock" | "kayak" | "anchored" | "drifting";
+                tip_height_m?: number;
+                cast_m?: number;
+                wind_m_s?: number;
+                wind_from_deg?: number;
+                leeway_percent?: number;
+                drift_seen_m_s?: number;
+                drift_seen_step?: number;
+                temperature_c?: number;
+                practical_salinity?: number;
+                typed_depth_m?: number;
+                typed_depth_step?: number;
+                typed_speed_m_s?: number;
+                typed_speed_step?: number;
+                swept_m_s?: number;
+                held_m_s?: number;
+                profile?: "seventh-root" | "uniform";
+                shelter?: "even" | "slow-below" | "jet";
+                cover_height_m?: number;
+                /** @example European seabass */
+                fish: string;
+                fish_kg?: number;
+                line_least_kg?: number;
+                mood?: "keen" | "steady" | "shy";
+                feeding?: "bottom" | "low" | "mid" | "suspended" | "top";
+                zone_from_m?: number;
+                zone_to_m?: number;
+                retrieve?: "drag" | "lift-drop" | "down-ledge" | "hop" | "double-twitch" | "steady" | "slow-roll" | "count-swim" | "burn" | "shake" | "dead-stick" | "let-down" | "pull-and-hang";
+                retrieve_speed_m_s?: number;
+                fall?: "fed" | "held" | "fed-then-held";
+                feed_tension_n?: number;
+                lowered?: boolean;
+                cast_to_current_deg?: number;
+                wind_to_cast_deg?: number;
+                leader_line_m?: number;
+                leader_line_mm?: number;
+                leader_kind?: "braid" | "nylon" | "fluorocarbon";
+                swell_m?: number;
+                swell_period_s?: number;
+                clarity?: "clear" | "stained" | "dirty";
+                light?: "bright" | "low" | "night";
+                temperature_trend?: "falling" | "steady" | "rising";
+                cover?: "none" | "low-weed" | "tall-weed" | "overhang" | "snags";
+                pests?: boolean;
+                symptom?: "follows" | "short-bites" | "tails-bitten" | "pulled-down" | "pests" | "snags" | "no-bottom" | "spins" | "missed" | "broken-off" | "bent-hooks";
+                finding?: "search" | "found";
+                shank?: "middle" | "short" | "long";
+                leader?: "bites" | "structure";
+                sinker?: "jig" | "sinker";
+                step?: number;
+                rods?: string;
+                lines?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loose"];
                 };
             };
             422: components["responses"]["Refused422"];

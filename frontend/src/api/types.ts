@@ -58,6 +58,7 @@ export type WaterScore = S["WaterScore"];
 export type Choice = S["Choice"];
 export type Outfit = S["Outfit"];
 export type Move = S["Move"];
+export type TiedUp = S["TiedUp"];
 export type Doctor = S["Doctor"];
 export type DoctorSays = S["DoctorSays"];
 export type Fans = S["Fans"];

@@ -19,11 +19,12 @@ from ilha.core.choose.box import (
     colour_of,
 )
 from ilha.core.choose.fish import FISH, Fish, of_plain
+from ilha.core.choose.loose import LooseHook, LooseWeight, Pair, pairs
 from ilha.core.choose.rules import Changed, Rule, own_rule, rulebook
-from ilha.core.units import m_from_mm, newtons_of_kg
+from ilha.core.units import kg_from_g, m_from_mm, newtons_of_kg
 from ilha.desk import convert, taught
 from ilha.desk.errors import NotFound
-from ilha.store import fish, heads, leaders, lines, plastics, rods, rules, stock
+from ilha.store import fish, heads, hooks, leaders, lines, plastics, rods, rules, stock, weights
 
 Row = TypeVar("Row", bound=Any)
 
@@ -81,6 +82,16 @@ def box_plastic(row: plastics.Plastic) -> BoxPlastic:
                       m_from_mm(row["slit_mm"]))
 
 
+def loose_pairs(conn: sqlite3.Connection, have: Sequence[BoxHead] = ()) -> list[Pair]:
+    """What can be tied of the loose offset hooks and weights, without what is there already."""
+    return pairs(
+        [LooseHook(row["id"], row["size"], kg_from_g(row["mass_g"]), m_from_mm(row["straight_mm"]),
+                   m_from_mm(row["gape_mm"]), m_from_mm(row["wire_mm"]), row["carried"])
+         for row in hooks.listed(conn) if row["kind"] == "offset"],
+        [LooseWeight(row["id"], row["kind"], kg_from_g(row["mass_g"]), row["material"],
+                     row["carried"]) for row in weights.listed(conn)], have)
+
+
 def _chosen(
     rows: Sequence[Row], ids: Sequence[int] | None, field: str, what: str
 ) -> list[Row]:
@@ -96,11 +107,11 @@ def _chosen(
 
 def box_of(
     conn: sqlite3.Connection, line_ids: Sequence[int] | None = None,
-    rod_ids: Sequence[int] | None = None, with_heads: Sequence[int] = (),
+    rod_ids: Sequence[int] | None = None, with_heads: Sequence[int] = (), tied: bool = False,
 ) -> Box:
     """The box as it is stored; ids are the rows'. Of heads those of which some are left once the
     log has taken off what was lost, and ``with_heads``. line_ids, rod_ids : with the angler
-    today, all where None.
+    today, all where None. tied : with the heads that can be tied of loose hooks and weights.
 
     Raises
     ------
@@ -117,10 +128,11 @@ def box_of(
         slow[head_id, plastic_id] = held.value
         if held.factor.used > 0:
             timed[head_id, plastic_id] = Timed(held.factor.spread, held.factor.used)
+    own = [box_head(row) for row in heads.listed(conn)
+           if row["carried"] > lost.get(row["id"], 0) or row["id"] in with_heads]
     return Box(
         tuple(box_plastic(row) for row in plastics.listed(conn)),
-        tuple(box_head(row) for row in heads.listed(conn)
-              if row["carried"] > lost.get(row["id"], 0) or row["id"] in with_heads),
+        (*own, *(pair.head for pair in (loose_pairs(conn, own) if tied else ()))),
         tuple(BoxLine(str(row["id"]), m_from_mm(row["diameter_mm"]),
                       newtons_of_kg(row["strength_kg"]), row["kind"])
               for row in _chosen(lines.listed(conn), line_ids, "line_ids", "line")),

@@ -7,6 +7,7 @@ from typing import Any, cast
 
 from ilha.core.bench.strength import WIRE_OVER, hook_word
 from ilha.core.choose.box import hook_grams, typical_measures
+from ilha.core.choose.loose import Pair
 from ilha.core.move.cast import INERTIA, usual_cast
 from ilha.core.rig.outline import Outline, Points, shape_mass
 from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS, HookSize
@@ -84,6 +85,19 @@ def _usual(size: str) -> HookSize:
 def _hook_g(size: str, stouter: float) -> float:
     """Typical mass of a hook (g) of wire so many times the usual."""
     return hook_grams(size) if stouter == 1.0 else round(hook_grams(size) * stouter**2, 3)
+
+
+def tied_head(pair: Pair) -> NewHead:
+    """A loose hook and its weight as the head that is put in the box."""
+    head = pair.head
+    lengths = {"hook_straight_mm": head.straight, "hook_gape_mm": head.gape,
+               "hook_wire_mm": head.wire, "keeper_takes_mm": head.keeper_takes}
+    return NewHead.model_validate({
+        "mass_g": round(g_from_kg(head.head.mass), 3), "shape": head.head.shape,
+        "material": "lead" if pair.weight is None else pair.weight.material,
+        "hook_size": head.hook_size, "hook_mass_g": round(g_from_kg(head.head.hook_mass), 3),
+        "keeper": head.keeper, "carried": pair.carried,
+        **{name: round(mm_from_m(value), 3) for name, value in lengths.items()}})
 
 
 def plastic(

@@ -161,6 +161,8 @@ ROUTES = (
           query=o.ChoiceQuestion),
     Route("get", "/api/choice/moves", "What would change the first proposal", o.Moves,
           query=o.ChoiceQuestion),
+    Route("get", "/api/choice/loose", "What loose hooks and weights would make", o.Loose,
+          query=o.ChoiceQuestion),
     Route("get", "/api/choice/doctor", "What to change first", o.Doctor, query=o.DoctorQuestion),
     Route("get", "/api/choice/fan", "How to cover the water", o.Fans, query=o.FanQuestion),
     Route("get", "/api/rules", "All rules as they stand", k.Rules),

@@ -11,6 +11,7 @@ import { useUnits } from "../../features/question/use-units";
 import { ASSUMED } from "../../features/question/facts";
 import { DoctorPart } from "./doctor";
 import { FanPart } from "./fan";
+import { LoosePart } from "./loose";
 import { PART_WORDS, minutes } from "./words";
 
 interface Props {
@@ -26,6 +27,7 @@ export function Below(props: Props) {
       <FanPart {...props} />
       <MovesPart {...props} />
       <DoctorPart {...props} />
+      <LoosePart query={props.query} />
       <Minded choice={props.choice} />
     </div>
   );

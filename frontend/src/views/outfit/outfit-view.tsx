@@ -10,6 +10,7 @@ import { StateStrip } from "../../features/question/state-strip";
 import { useUnits } from "../../features/question/use-units";
 import { Below } from "./below";
 import { Compare } from "./compare";
+import { LoosePart } from "./loose";
 import { OutfitCard } from "./outfit-card";
 import { OutfitSentence } from "./outfit-sentence";
 import { useChoice } from "../../features/day/use-choice";
@@ -45,7 +46,7 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
   const chosen = choice.outfits[at] ?? choice.outfits[0];
   const flip = (i: number) => setPair((p) => (p.includes(i) ? p.filter((x) => x !== i) : [...p, i].slice(-2)));
   const compared = pair.filter((i) => i < choice.outfits.length);
-  if (!chosen) return <Nothing choice={choice} />;
+  if (!chosen) return <Nothing choice={choice} query={query} />;
   return (
     <div className={dim ? "outfits-body dim" : "outfits-body"} id="answer" tabIndex={-1} aria-busy={dim}>
       {dim && <p className="strip thinking" role="status">Thinking again: what stands below is the answer of before.</p>}
@@ -88,7 +89,7 @@ function PairWords({ choice }: { choice: Choice }) {
 }
 
 /** Why there is nothing, what comes nearest, and the ways on. */
-function Nothing({ choice }: { choice: Choice }) {
+function Nothing({ choice, query }: { choice: Choice; query: ChoiceQuery }) {
   const { box } = useChosen();
   const units = useUnits();
   const { set } = useQuestion();
@@ -107,6 +108,7 @@ function Nothing({ choice }: { choice: Choice }) {
         <button type="button" className="plain" onClick={() => set({ rods: null, lines: null, retrieve: null, line_least_kg: null })}>any rod, any line, any retrieve</button>
         {" · "}<Link to="/">another hour on the Day</Link>{" · "}<Link to="/box">add to the box</Link>
       </p>
+      <LoosePart query={query} />
     </div>
   );
 }

@@ -17,6 +17,8 @@ from ilha.core.rig.bodies import ball_diameter
 from ilha.core.units import G, g_from_kg, mm_from_m
 from ilha.desk.convert import one, plan_numbers
 from ilha.desk.outfit import Chosen
+from ilha.desk.tying_up import Tied
+from ilha.desk.typed_tackle import tied_head
 from ilha.formats.choice_file import WHY, cautions_for, stopped_by
 from ilha.web.choice import payloads as p
 
@@ -126,6 +128,17 @@ def _way(o: Outfit, f: Figures) -> dict[str, Any]:
         "up_m": np.round(f.way.up, 3).tolist(), "at_s": np.round(f.way.at, 2).tolist(),
         "period_s": f.way.period,
     }
+
+
+def loose(found: list[Tied]) -> p.Loose:
+    return p.Loose(outfits=[p.TiedUp(
+        place=t.place, hook_id=t.pair.hook.id,
+        weight_id=None if t.pair.weight is None else t.pair.weight.id, head=tied_head(t.pair),
+        plastic_id=int(t.outfit.plastic.id), line_id=int(t.outfit.line.id),
+        rod_id=int(t.outfit.rod.id), rigging=t.outfit.rigging,
+        rigging_name=NAMES[t.outfit.rigging], retrieve_name=RETRIEVES[t.outfit.retrieve].name,
+        colour=t.outfit.colour, verdict=t.figures.verdict, count_s=one(t.figures.count, 2),
+    ) for t in found])
 
 
 def moves(found: list[Moved]) -> p.Moves:

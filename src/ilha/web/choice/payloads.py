@@ -11,6 +11,7 @@ from ilha.core.choose.situation import Bottom, Finding, Light
 from ilha.core.choose.zones import Cover
 from ilha.desk.asked import Id
 from ilha.desk.outfit import ChoiceQuestion, DoctorQuestion, FanQuestion
+from ilha.desk.records import NewHead
 from ilha.formats.scenario import Scenario
 from ilha.formats.words import Retrieve, School, StanceKey, Verdict
 from ilha.web.bench.payloads import RiggingNumber
@@ -214,6 +215,32 @@ class Moves(Payload):
     moves: list[Move]
 
 
+class TiedUp(Payload):
+    """An outfit on a head of loose pieces. head : the two as they are put in the box."""
+
+    place: int | None = Field(description="among all that would be proposed, from 1; null: what is"
+                              " in the box does better")
+    hook_id: Id
+    weight_id: Id | None = Field(description="null: the hook alone")
+    head: NewHead
+    plastic_id: Id
+    line_id: Id
+    rod_id: Id
+    rigging: str
+    rigging_name: str
+    retrieve_name: str
+    colour: str
+    verdict: Verdict
+    count_s: float | None
+
+
+class Loose(Payload):
+    """What can be tied of loose offset hooks and weights and would be proposed, best first; where
+    none would be, the best of it."""
+
+    outfits: list[TiedUp]
+
+
 class Answerable(Payload):
     key: str
     words: str
@@ -265,4 +292,5 @@ class Fans(Payload):
     plans: list[Fan]
 
 
-__all__ = ["Choice", "ChoiceQuestion", "Doctor", "DoctorQuestion", "FanQuestion", "Fans", "Moves"]
+__all__ = ["Choice", "ChoiceQuestion", "Doctor", "DoctorQuestion", "FanQuestion", "Fans", "Loose",
+           "Moves"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import outfit
+from ilha.desk import outfit, tying_up
 from ilha.desk.outfit import ChoiceQuestion, Chosen, DoctorQuestion, FanQuestion
 from ilha.web.answers import answer
 from ilha.web.choice import dump
@@ -27,6 +27,12 @@ def get_choice() -> Response:
 def get_moves() -> Response:
     asked = ChoiceQuestion.model_validate(request.args.to_dict())
     return answer(dump.moves(outfit.moves(_chosen(asked))))
+
+
+@bp.get("/choice/loose")
+def get_loose() -> Response:
+    asked = ChoiceQuestion.model_validate(request.args.to_dict())
+    return answer(dump.loose(tying_up.loose(connection(), now_s(), asked)))
 
 
 @bp.get("/choice/doctor")
