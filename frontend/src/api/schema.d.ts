@@ -4059,6 +4059,27 @@ export interface components {
             /** Wet Weight N */
             wet_weight_n: number;
         };
+        /**
+         * FloatPart
+         * @description A float on the line: it is thrown with the rig, and the depth is that of its leader.
+         */
+        FloatPart: {
+            /**
+             * Float Area Cm2
+             * @default 3.5
+             */
+            float_area_cm2?: number;
+            /**
+             * Float G
+             * @default 10
+             */
+            float_g?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "under-float";
+        };
         /** FlowPart */
         FlowPart: {
             /**
@@ -7304,7 +7325,7 @@ export interface components {
              * Rigging
              * @default null
              */
-            rigging?: (components["schemas"]["TandemPart"] | components["schemas"]["SinkerPart"]) | null;
+            rigging?: (components["schemas"]["TandemPart"] | components["schemas"]["SinkerPart"] | components["schemas"]["FloatPart"]) | null;
             /** @default null */
             rod?: components["schemas"]["RodPart"] | null;
             /**

@@ -14,7 +14,7 @@ class FieldError(ValueError):
 
 
 _BRANCHES = ("float", "list[float]", "body", "tandem", "sliding-sinker", "three-way",
-             "ReferenceCast", "list[ReferenceCast]")
+             "under-float", "ReferenceCast", "list[ReferenceCast]")
 """Names of a union's branches in a location: no part of the path."""
 
 

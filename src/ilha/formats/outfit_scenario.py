@@ -12,7 +12,7 @@ from ilha.core.choose.search import tied
 from ilha.core.choose.situation import Situation
 from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head, Plastic
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.units import g_from_kg, mm_from_m
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import DENSITY, Leader
@@ -61,6 +61,9 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
     if isinstance(rigging, TwoHeads):
         return {"kind": "tandem", "front": _head(rigging.front), "spacing_m": rigging.spacing,
                 "leader_mm": mm_from_m(rigging.leader)}
+    if isinstance(rigging, UnderFloat):
+        return {"kind": "under-float", "float_g": g_from_kg(rigging.mass),
+                "float_area_cm2": rigging.area * 1e4}
     if isinstance(rigging, OnSinker):
         # A drop-shot is a three-way rig with next to no leader.
         kind = "three-way" if key == "drop-shot" else key

@@ -21,6 +21,7 @@ from ilha.formats.scenario_parts import (
     AT_LEAST_ONE,
     AddedPart,
     AirPart,
+    FloatPart,
     FlowPart,
     HeadPart,
     LeaderPart,
@@ -63,7 +64,8 @@ class Scenario(Part):
     rod: RodPart | None = None
     plastic: PlasticPart
     added: list[AddedPart] = Field(default=[])
-    rigging: Annotated[TandemPart | SinkerPart, Field(discriminator="kind")] | None = None
+    rigging: Annotated[
+        TandemPart | SinkerPart | FloatPart, Field(discriminator="kind")] | None = None
     heads: Annotated[list[HeadPart], AT_LEAST_ONE]
 
     def conditions(self) -> Conditions:

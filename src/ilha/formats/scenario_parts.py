@@ -11,7 +11,7 @@ from ilha.core.errors import DomainError
 from ilha.core.move.cast import Rod, SeenCast, usual_cast
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.bodies import Part as AddedToIt
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.units import kg_from_g, kg_m3_from_g_cm3, m2_from_cm2, m_from_mm
 from ilha.core.water.conditions import ACROSS, FallKind
 from ilha.core.water.flow import Shelter
@@ -217,6 +217,17 @@ class TandemPart(Part):
 
     def core(self) -> Rigging:
         return TwoHeads(self.front.core(), self.spacing_m, m_from_mm(self.leader_mm))
+
+
+class FloatPart(Part):
+    """A float on the line: it is thrown with the rig, and the depth is that of its leader."""
+
+    kind: Literal["under-float"]
+    float_g: Annotated[float, told(exclusiveMinimum=0, maximum=200)] = 10.0
+    float_area_cm2: Annotated[float, told(minimum=0, maximum=100)] = 3.5
+
+    def core(self) -> Rigging:
+        return UnderFloat(kg_from_g(self.float_g), self.float_area_cm2 * 1e-4)
 
 
 class SinkerPart(Part):

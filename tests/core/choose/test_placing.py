@@ -62,6 +62,9 @@ def test_a_shrimp_hangs_under_a_float_over_shallow_weed() -> None:
     assert (found.plastic.look, found.retrieve, found.verdict) == (
         "shrimp", "pull-and-hang", "right")
     figures = figures_of(MARSH, found, catalogue(), RULES)
+    # The float is thrown with it: 10 g more than head and plastic (common practice).
+    alone = found.head.head.mass + found.head.head.hook_mass + found.plastic.plastic.mass
+    assert figures.package == pytest.approx(alone + 0.010, abs=1e-4)
     leader = float_leader(MARSH.depth)
     assert 0.25 <= leader <= 0.5
     assert figures.count < 4.0

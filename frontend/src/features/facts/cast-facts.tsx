@@ -51,7 +51,7 @@ export function CastFacts({ lowered }: { lowered: boolean }) {
               close();
             }} />
             <p className="sheet-note">
-              Only the current along the line counts for a retrieve; the sideways bow is left out.
+              Along the line the current helps or hinders the reel; across it, it carries line and lure aside.
             </p>
           </>
         )}

@@ -38,7 +38,7 @@ from ilha.core.move.cast import Rods, cast_distance, is_guess
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Body, Head
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.units import newtons_of_kg
 from ilha.core.water.conditions import Conditions
 
@@ -46,6 +46,9 @@ LURE_N, LURE_AREA = 0.02, 4e-4
 """A light head with a plastic of 100 mm, wet N and drag area m²: what a sinker is chosen for before
 the head is."""
 HEAVIEST_SINKER = 0.45
+FLOAT = UnderFloat(0.010, 3.5e-4)
+"""A float of 30 mm across that carries a light head: kg, drag area in air m² (common practice for
+the weight, no source; the area from its size)."""
 LEADER_OVER_LINE = 2.0
 """Diameter of the leader over that of braid of about its strength (from memory)."""
 OVER_BY_LITTLE = 1.25
@@ -68,6 +71,8 @@ def tied(key: str, line: float, depth: float, front: Head, current: float) -> Ri
     (common practice), the sinker the common weight that holds in a current (m/s). front : the front
     head of two."""
     leader = LEADER_OVER_LINE * line
+    if key == "float":
+        return FLOAT
     if key == "tandem":
         return TwoHeads(front, 0.5 * TANDEM, leader)
     if key in ON_LEAD:

@@ -19,6 +19,7 @@ from ilha.core.rig.tackle import (
     Tackle,
     Tandem,
     TwoHeads,
+    UnderFloat,
     joined_fall,
     sinker_area,
 )
@@ -43,6 +44,10 @@ def ends_of(body: Body, glide: Glide, rigging: Rigging, front: Body | None, rho:
     air = package_drag_area(body)
     if rigging is None:
         return Ends(SINGLE, glide.wet_weight, glide.vertical, own, body.package, air)
+    if isinstance(rigging, UnderFloat):
+        # It floats: under water it carries, and weighs on, nothing. In the air it is all one.
+        return Ends(SINGLE, glide.wet_weight, glide.vertical, own, body.package + rigging.mass,
+                    air + rigging.area)
     if isinstance(rigging, TwoHeads):
         assert front is not None
         other = free_fall(front, rho)

@@ -22,7 +22,7 @@ def wind_slack(
     the cast (m) is spanned at most. crosswind : m/s across the line.
     """
     load = 0.5 * RHO_AIR * CD_IN_AIR * np.asarray(diameter) * np.asarray(crosswind) ** 2
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         span = np.minimum(cast, np.sqrt(8.0 * weight * tip_height / load))
         slack = load**2 * span**3 / (24.0 * weight**2)
     return np.where(load > 0.0, slack, 0.0 * weight)

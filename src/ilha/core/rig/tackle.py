@@ -199,7 +199,21 @@ class OnSinker:
         _check_leader("leader_m", self.length, self.leader)
 
 
-Rigging = TwoHeads | OnSinker | None
+@dataclass(frozen=True)
+class UnderFloat:
+    """A float of ``mass`` kg that is thrown with the rig, its drag area in air ``area`` m²."""
+
+    mass: float
+    area: float
+
+    def __post_init__(self) -> None:
+        require("rigging.float_g", self.mass * 1e3, "g", "enter what the scale says", above=0.0,
+                high=200.0)
+        require("rigging.float_area_cm2", self.area * 1e4, "cm²", "3.5 is 30 mm across", low=0.0,
+                high=100.0)
+
+
+Rigging = TwoHeads | OnSinker | UnderFloat | None
 
 
 def _check_leader(name: str, length: float, diameter: float) -> None:
