@@ -80,6 +80,9 @@ function Ticks({ view, path, depth }: { view: View; path: FallPath; depth: numbe
   );
 }
 
+/** px from the right edge within which the figure of the current at the bottom stands. */
+const BESIDE_FIGURES = 84;
+
 /** A bracket over the part of the fall that lies in the zone, with its seconds. */
 function InZone({ view, head, path, depth, zone }: Props) {
   if (!head.zone || zone[0] >= depth) return null;
@@ -89,7 +92,7 @@ function InZone({ view, head, path, depth, zone }: Props) {
   return (
     <g className="in-zone">
       <path d={`M${x - 4} ${high + 1}h4V${low - 1}h-4`} />
-      <text x={x + 5} y={(high + low) / 2 + 5} className="note halo">{head.zone.toFixed(1)} s</text>
+      <text x={x + 5} y={x > view.width - BESIDE_FIGURES ? high - 5 : (high + low) / 2 + 5} className="note halo">{head.zone.toFixed(1)} s</text>
     </g>
   );
 }

@@ -1,0 +1,56 @@
+"""No two labels of a scene lie on one another, at any hour of the demo's day, at three widths."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Page, ViewportSize, expect
+
+from tests.ui.conftest import Server, open_day
+
+pytestmark = pytest.mark.browser
+STEPS_APART = 3
+LYING = """() => {
+  const lying = [];
+  for (const svg of document.querySelectorAll('svg')) {
+    const boxes = [...svg.querySelectorAll('text')]
+      .filter(t => t.textContent.trim() && t.getClientRects().length
+              && getComputedStyle(t).visibility !== 'hidden')
+      .map(t => {
+        const r = t.getBoundingClientRect(), high = r.height;
+        // Letters take three fifths of their line.
+        return {says: t.textContent, l: r.left, r: r.right, t: r.top + high / 5,
+                b: r.bottom - high / 5};
+      });
+    boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b) => {
+      const wide = Math.min(a.r, b.r) - Math.max(a.l, b.l);
+      const deep = Math.min(a.b, b.b) - Math.max(a.t, b.t);
+      if (wide > 1 && deep > 1) {
+        lying.push(`${svg.getAttribute('class')}: ${a.says} | ${b.says}`);
+      }
+    }));
+  }
+  return [lying, document.querySelectorAll('svg text').length];
+}"""
+
+
+@pytest.mark.parametrize(("width", "height"), [(320, 700), (390, 844), (1280, 800)])
+def test_no_label_lies_on_another(page: Page, server: Server, width: int, height: int) -> None:
+    page.set_viewport_size(ViewportSize(width=width, height=height))
+    open_day(page, server)
+    expect(page.locator(".rung.picked")).to_be_visible()
+    hours = page.get_by_role("slider").first
+    hours.focus()
+    page.keyboard.press("Home")
+    found = []
+    for step in range(0, 145, STEPS_APART):
+        expect(hours).to_have_attribute("aria-valuenow", str(step))
+        clock = hours.get_attribute("aria-valuetext")
+        # The picture follows in the frame after the hour.
+        page.evaluate("() => new Promise(done => requestAnimationFrame(() =>"
+                      " requestAnimationFrame(done)))")
+        lying, seen = page.evaluate(LYING)
+        assert seen > 10
+        found += [f"{clock} {one}" for one in lying]
+        for _ in range(STEPS_APART):
+            page.keyboard.press("ArrowRight")
+    assert found == []
