@@ -54,3 +54,37 @@ def test_no_label_lies_on_another(page: Page, server: Server, width: int, height
         for _ in range(STEPS_APART):
             page.keyboard.press("ArrowRight")
     assert found == []
+
+
+VIEWS = ("", "trip", "outfit", "log", "bench", "box", "card", "places", "know")
+ON_PAPER = """() => {
+  const seen = (one) => one.getClientRects().length > 0;
+  const all = [...document.querySelectorAll('body *')].filter(seen);
+  const name = (one) => `${one.tagName}.${one.className}: ${one.textContent.trim().slice(0, 30)}`;
+  const ink = getComputedStyle(document.querySelector('main h1, main p, main li')).color;
+  return {
+    wide: document.documentElement.scrollWidth - innerWidth,
+    fixed: all.filter(one => getComputedStyle(one).position === 'fixed').map(name),
+    tapped: [...document.querySelectorAll('.log-bar, button.do, input[type=file], nav')]
+      .filter(seen).map(name),
+    cut: [...document.querySelectorAll('.ladder')]
+      .filter(one => one.scrollHeight > one.clientHeight + 1).map(name),
+    ink, paper: getComputedStyle(document.documentElement).getPropertyValue('--paper').trim(),
+  };
+}"""
+
+
+@pytest.mark.parametrize("view", VIEWS)
+def test_every_view_is_read_on_paper(page: Page, server: Server, view: str) -> None:
+    """As A4 from the dark sheet: black on white, one column, whole, nothing to tap."""
+    page.set_viewport_size(ViewportSize(width=794, height=1123))
+    page.goto(server.url + view)
+    expect(page.locator("main h1")).to_be_attached()
+    page.evaluate("() => { document.documentElement.dataset.sheet = 'dark'; }")
+    page.wait_for_load_state("networkidle")
+    page.emulate_media(media="print")
+    said = page.evaluate(ON_PAPER)
+    assert said["wide"] <= 0
+    assert (said["fixed"], said["tapped"], said["cut"]) == ([], [], [])
+    assert said["ink"] in ("rgb(0, 0, 0)", "rgb(38, 38, 38)")
+    assert said["paper"] == "#fff"
