@@ -439,6 +439,23 @@ def test_poisoned_files_are_refused_or_harmless(
         assert answer.status_code < 500, answer.text
 
 
+@pytest.mark.parametrize("column", ["hook_wire_mm", "hook_mass_g", "hook_measured", "hook_size",
+                                    "hook_gape_mm", "hook_straight_mm"])
+def test_a_poisoned_hook_is_refused_or_usual(
+    exported: dict[str, Any], database: Path, column: str
+) -> None:
+    """Every poison in every measure of a hook: what nobody measured is held to bounds as well."""
+    base = json.dumps(exported)
+    for value in [*POISON, "x"]:
+        found = json.loads(base)
+        found["tables"]["heads"][0][column] = value
+        conn = db.connect(database)
+        said = refusal(lambda found=found, conn=conn: data_file.read(conn, json.dumps(found)))
+        low, high = conn.execute(f"SELECT min({column}), max({column}) FROM heads").fetchone()
+        conn.close()
+        assert said or (column != "hook_size" and low >= 0.0 and high <= 200.0), (value, low, high)
+
+
 def test_a_refused_file_leaves_the_copies_alone(database: Path, client: FlaskClient) -> None:
     whole = client.get("/api/data.json").data
     assert client.post("/api/data", data=whole, content_type=JSON).status_code == 200

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any, cast
 
-from ilha.core.bench.strength import WIRE_OVER, hook_word
+from ilha.core.bench.strength import WIRE_OVER
 from ilha.core.choose.box import hook_grams, typical_measures
 from ilha.core.choose.loose import Pair
 from ilha.core.move.cast import INERTIA, usual_cast
@@ -228,10 +228,17 @@ def head_again(row: heads.Head) -> dict[str, Any]:
     """A head as it would be typed: what is typical is left out."""
     out: dict[str, Any] = {**row, "mass_g": row["mass_g"] if row["weighed"] else None}
     size, stouter = row["hook_size"], 1.0
-    if not row["hook_measured"]:
+    usual = next((hook for hook in HOOKS if hook.size == size), None)
+    if usual is None:
+        # Of a file that was tampered with: whoever reads it refuses the size.
+        return out
+    wires = {round(usual.wire_mm * over, 3): word for word, over in WIRE_OVER.items()}
+    # What is neither measured nor usual stays, and is held to the bounds of what is typed.
+    if not row["hook_measured"] and (row["hook_straight_mm"], row["hook_gape_mm"]) == (
+            usual.straight_mm, usual.gape_mm) and row["hook_wire_mm"] in wires:
         out |= dict.fromkeys(("hook_gape_mm", "hook_straight_mm", "hook_wire_mm"))
-        out["hook_wire"] = hook_word(size, m_from_mm(row["hook_wire_mm"]))
-        stouter = row["hook_wire_mm"] / _usual(size).wire_mm
+        out["hook_wire"] = wires[row["hook_wire_mm"]]
+        stouter = row["hook_wire_mm"] / usual.wire_mm
     if row["hook_mass_g"] == _hook_g(size, stouter):
         out["hook_mass_g"] = None
     return out
