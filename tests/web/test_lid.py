@@ -73,6 +73,11 @@ def test_a_card_of_heads_has_its_wire_said(client: FlaskClient) -> None:
     assert not again[heavy["id"]]["hook_measured"]
     assert client.put(at, json={**NEW, "hook_wire": "medium"}).get_json()["hook_wire_mm"] == usual[
         "hook_wire_mm"]
+    # The form sends the mass that it was given: what was usual follows the hook.
+    sent = {**NEW, "hook_wire": "light", "hook_mass_g": usual["hook_mass_g"]}
+    assert client.put(at, json=sent).get_json()["hook_mass_g"] == light["hook_mass_g"]
+    weighed = {**NEW, "hook_mass_g": 1.234}
+    assert client.put(at, json=weighed).get_json()["hook_mass_g"] == 1.234
     stout = client.put(at, json={**NEW, "hook_wire": "thick"})
     assert (stout.status_code, stout.get_json()["field"]) == (422, "hook_wire")
 

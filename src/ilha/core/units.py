@@ -82,6 +82,11 @@ def m2_from_cm2(area_cm2: T) -> T:
     return area_cm2 * 1e-4
 
 
+def cm2_from_m2(area: T) -> T:
+    """Square centimetres of a number of m²."""
+    return area * 1e4
+
+
 def kg_m3_from_g_cm3(density_g_cm3: T) -> T:
     """kg/m³ of a density in g/cm³."""
     return density_g_cm3 * 1e3

@@ -47,11 +47,15 @@ def head(new: NewHead, before: heads.Head | None, now_s: float) -> heads.NewHead
                          " and for no other: choose its plastic, or another shape")
     straight, gape, wire, measured = _hook_of(new, before)
     stouter = 1.0 if measured else wire / _usual(new.hook_size).wire_mm
+    usual_g = _hook_g(new.hook_size, stouter)
+    # A mass that was usual of the hook before is not what this one weighs.
+    kept = before is not None and new.hook_mass_g == before["hook_mass_g"] and head_again(
+        before)["hook_mass_g"] is None
     return heads.NewHead(
         printed_oz=new.printed_oz, mass_g=new.mass_g or printed_g(new.printed_oz or 0.0),
         weighed=int(new.mass_g is not None), shape=new.shape, material=new.material,
         density_g_cm3=HEAD_MATERIALS[new.material] / 1000.0, hook_size=new.hook_size,
-        hook_mass_g=new.hook_mass_g or _hook_g(new.hook_size, stouter), hook_gape_mm=gape,
+        hook_mass_g=usual_g if kept else new.hook_mass_g or usual_g, hook_gape_mm=gape,
         hook_straight_mm=straight, hook_wire_mm=wire, hook_measured=int(measured),
         keeper=new.keeper, keeper_takes_mm=new.keeper_takes_mm, weight_x_mm=new.weight_x_mm,
         extra_drag_cm2=new.extra_drag_cm2, carried=new.carried, price=new.price,

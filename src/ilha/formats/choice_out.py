@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from ilha.core.bench.strength import WireWord
 from ilha.formats.scenario import Scenario
 from ilha.formats.words import Verdict
 
@@ -31,7 +32,7 @@ class HeadOut(_Part):
 
 class HookOut(_Part):
     size: str
-    wire: Literal["light", "medium", "heavy"]
+    wire: WireWord
 
 
 class LineOut(_Part):

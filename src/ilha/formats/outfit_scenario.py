@@ -13,7 +13,7 @@ from ilha.core.choose.situation import Situation
 from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
-from ilha.core.units import g_from_kg, mm_from_m
+from ilha.core.units import cm2_from_m2, g_from_kg, mm_from_m
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import DENSITY, Leader
 
@@ -27,7 +27,7 @@ def _head(head: Head, slow: float = 1.0) -> dict[str, Any]:
         "shape": head.shape, "hook_mass_g": g_from_kg(head.hook_mass),
         "hook_gape_mm": mm(head.hook_gape), "hook_wire_mm": mm(head.hook_wire),
         "hook_x_mm": mm(head.hook_x), "weight_x_mm": mm(head.weight_x),
-        "extra_drag_cm2": head.extra_drag * 1e4, "slow_factor": slow,
+        "extra_drag_cm2": cm2_from_m2(head.extra_drag), "slow_factor": slow,
     }
 
 
@@ -36,7 +36,7 @@ def _plastic(plastic: Plastic) -> dict[str, Any]:
         "length_mm": mm_from_m(plastic.length), "width_mm": mm_from_m(plastic.width),
         "height_mm": mm_from_m(plastic.height), "mass_g": g_from_kg(plastic.mass),
         "density_g_cm3": plastic.density / 1e3, "tail": plastic.family,
-        "extra_drag_cm2": plastic.extra_drag * 1e4,
+        "extra_drag_cm2": cm2_from_m2(plastic.extra_drag),
     }
 
 
@@ -52,7 +52,8 @@ def _rod(rod: Rod) -> dict[str, Any] | None:
     return _known(out | {
         "reference_cast": [{
             "mass_g": g_from_kg(seen.mass), "distance_m": seen.distance,
-            "line_diameter_mm": mm_from_m(seen.diameter), "drag_area_cm2": seen.drag_area * 1e4,
+            "line_diameter_mm": mm_from_m(seen.diameter),
+            "drag_area_cm2": cm2_from_m2(seen.drag_area),
         } for seen in rod.casts],
     })
 
@@ -63,7 +64,7 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
                 "leader_mm": mm_from_m(rigging.leader)}
     if isinstance(rigging, UnderFloat):
         return {"kind": "under-float", "float_g": g_from_kg(rigging.mass),
-                "float_area_cm2": rigging.area * 1e4}
+                "float_area_cm2": cm2_from_m2(rigging.area)}
     if isinstance(rigging, OnSinker):
         # A drop-shot is a three-way rig with next to no leader.
         kind = "three-way" if key == "drop-shot" else key

@@ -227,7 +227,7 @@ class FloatPart(Part):
     float_area_cm2: Annotated[float, told(minimum=0, maximum=100)] = 3.5
 
     def core(self) -> Rigging:
-        return UnderFloat(kg_from_g(self.float_g), self.float_area_cm2 * 1e-4)
+        return UnderFloat(kg_from_g(self.float_g), m2_from_cm2(self.float_area_cm2))
 
 
 class SinkerPart(Part):

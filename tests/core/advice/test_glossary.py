@@ -28,3 +28,16 @@ def test_every_fact_of_the_sentences_has_one() -> None:
               for label in re.findall(r'<Fact\s+label="([^"]+)"', path.read_text())}
     assert len(labels) > 20
     assert labels <= known, labels - known
+
+
+def test_every_word_that_the_day_explains_has_one() -> None:
+    """The figures' own words, and all verdicts that a rung can bear."""
+    known = {word for term in GLOSSARY for word in (term.term, *term.also)}
+    day = SOURCES / "views" / "day" / "figures.tsx"
+    words = set(re.findall(r'<Term of="([^"]+)"', day.read_text()))
+    assert len(words) > 4
+    limits = (SOURCES / "features" / "day" / "limits.ts").read_text()
+    verdicts = set(re.findall(r'\["([a-z ]+)",', limits))
+    assert len(verdicts) > 12
+    words |= verdicts | {"tie this on", "only just", "works", "surer of bottom", "runs deeper"}
+    assert words <= known, words - known

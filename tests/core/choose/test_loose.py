@@ -43,6 +43,8 @@ def test_many_are_thinned_over_all_weights() -> None:
     many = [LooseWeight(i, "bullet", kg_from_g(1.0 + i), "lead", 1) for i in range(40)]
     found = pairs(hooks, many)
     assert len(found) == MOST
+    have = [replace(p.head, head=replace(p.head.head, id="mine")) for p in found[::2]]
+    assert set(pairs(hooks, many, have)) < set(found)
     masses = [p.head.head.mass for p in found]
     assert masses == sorted(masses)
     assert masses[-1] == pytest.approx(kg_from_g(40.0))

@@ -64,7 +64,7 @@ export function Ladder(props: Props) {
       </ol>
       <button type="button" className="plain whole-ladder" aria-expanded={all} onClick={() => setAll(!all)}>
         {all ? "only those next to the pick" : `all ${frame.heads.length} heads`}
-      </button>{" "}
+      </button>
       <div><WordsMean words={[...verdicts.values()].map((v) => v.words)} /></div>
     </>
   );

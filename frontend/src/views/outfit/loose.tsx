@@ -21,8 +21,8 @@ export function LoosePart({ query }: { query: ChoiceQuery }) {
   const tie = useMutation({ mutationFn: (one: TiedUp) => saveGear("heads", null, one.head), onSuccess });
   const undo = useMutation({ mutationFn: (id: number) => takeOut("heads", id), onSuccess });
   const outfits = result.data?.outfits ?? [];
-  if (!some || (!result.data && made === null)) return null;
-  const error = tie.error ?? undo.error;
+  if (!some) return null;
+  const error = result.error ?? tie.error ?? undo.error;
   return (
     <section className="loose-part">
       <h2>Of loose hooks and weights</h2>
@@ -31,6 +31,7 @@ export function LoosePart({ query }: { query: ChoiceQuery }) {
           <button type="button" className="plain" onClick={() => undo.mutate(made.id, { onSuccess: () => setMade(null) })}>undo</button>
         </p>
       )}
+      {result.isPending && <p role="status">Tying each to each …</p>}
       {result.data && outfits.length === 0 && <p className="sheet-note">Nothing that can be tied of them does here.</p>}
       {outfits.length > 0 && <ul>
         {outfits.map((one) => (

@@ -66,7 +66,8 @@ class Pair:
 def pairs(
     hooks: Sequence[LooseHook], weights: Sequence[LooseWeight], have: Sequence[BoxHead] = ()
 ) -> list[Pair]:
-    """All that can be tied of them, without what the box has already; at most ``MOST``."""
+    """All that can be tied of them, at most ``MOST``, without what the box has already: what is
+    left with a box is among what there is without one."""
     held: dict[tuple[str, str], list[float]] = {}
     for h in have:
         held.setdefault((h.head.shape, h.hook_size), []).append(h.head.mass)
@@ -74,12 +75,11 @@ def pairs(
         (w for w in weights if w.kind in SHAPES_OF and w.carried > 0), key=_mass)]
     out = [Pair(hook, weight, _head(hook, weight))
            for weight in fitting for hook in hooks if hook.carried > 0]
-    new = [p for p in out if not any(
+    if len(out) > MOST:
+        out = [out[i] for i in np.linspace(0, len(out) - 1, MOST).round().astype(int)]
+    return [p for p in out if not any(
         abs(p.head.head.mass / mass - 1.0) < ALIKE
         for mass in held.get((p.head.head.shape, p.head.hook_size), ()))]
-    if len(new) > MOST:
-        new = [new[i] for i in np.linspace(0, len(new) - 1, MOST).round().astype(int)]
-    return new
 
 
 def _mass(weight: LooseWeight) -> float:

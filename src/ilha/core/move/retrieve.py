@@ -37,7 +37,7 @@ SPEED_MIN, SPEED_MAX = 0.1, 3.0
 SPEEDS = np.array([0.4, 0.6, 0.8, 1.25, 1.6, 2.2])
 """At these multiples of the chosen speed, and at that itself, the band of good ones is looked
 for."""
-_SLOWER = 3
+_SLOWER = int(np.sum(SPEEDS < 1.0))
 _OUT = np.concatenate([np.linspace(1.0, 0.78, 5)[:-1], np.linspace(0.78, 0.22, 19)])
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
 CALM = Swell()

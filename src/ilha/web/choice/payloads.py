@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from ilha.core.bench.strength import WireWord
 from ilha.core.choose.fish import Feeds
 from ilha.core.choose.situation import Bottom, Finding, Light
 from ilha.core.choose.zones import Cover
@@ -88,7 +89,7 @@ class Outfit(Payload):
     fit_word: str
     cast_is_guess: bool
     hook_size: str
-    wire: Literal["light", "medium", "heavy"] = Field(description="of the hook, beside its size")
+    wire: WireWord = Field(description="of the hook, beside its size")
     score: float
     verdict: Verdict
     decided: str = Field(description="the limit's code")
