@@ -16,10 +16,12 @@ import pytest
 
 from ilha.core.move.cast import cast_distance
 from ilha.desk import convert
+from ilha.desk.board import DayQuestion, day_of
 from ilha.desk.books import box_head, box_of, box_plastic
 from ilha.desk.clock import span_of
 from ilha.desk.tide_here import tide_of
-from ilha.desk.water import SituationQuestion, moment, situation_of
+from ilha.desk.water import moment, situation_of
+from ilha.desk.water_question import SituationQuestion
 from ilha.store import db, heads, leaders, lines, marks, plastics, rods, tides
 from ilha.store.heads import Head
 from ilha.store.plastics import Plastic
@@ -175,3 +177,26 @@ def test_the_water_of_a_question_is_the_marks_own(conn: sqlite3.Connection) -> N
     assert (cond.steady, cond.retrieve_speed) == (True, 0.77)
     assert float(cond.depth[0]) == pytest.approx(float(at.way.depth[72]))
     assert float(cond.surface_speed[0]) == pytest.approx(abs(float(at.way.stream[72])))
+
+
+def test_the_cast_lies_to_the_current_as_the_mark_has_it(conn: sqlite3.Connection) -> None:
+    """The day's board and the choice at any of its hours have one angle, that of the mark's ways;
+    what is typed goes before, and a boat that drifts has none."""
+    row = next(m for m in marks.listed(conn) if m["name"] == "Cais Velho")
+    assert (row["cast_to_deg"], row["flood_to_deg"], row["ebb_to_deg"]) == (320.0, 65.0, None)
+    asked = DayQuestion(mark_id=row["id"], plastic_id=1, line_id=1, fall="held")
+    m = day_of(conn, NOW_S, asked)
+    angle = np.asarray(m.cond.cast_angle_deg)
+    assert set(np.round(angle[m.at.way.stream > 0.0], 6)) == {105.0}
+    assert set(np.round(angle[m.at.way.stream < 0.0], 6)) == {75.0}
+    for step in (int(np.argmax(m.at.way.stream)), int(np.argmin(m.at.way.stream))):
+        s = situation_of(conn, m.at, asked, step)
+        assert s.cast_angle_deg == pytest.approx(angle[step])
+        typed = day_of(conn, NOW_S, asked.model_copy(
+            update={"cast_to_current_deg": float(angle[step])}))
+        at = int(np.flatnonzero(m.day.wet == step)[0])
+        assert m.day.board is not None
+        assert typed.day.board is not None
+        assert m.day.board.count[:, at] == pytest.approx(typed.day.board.count[:, at], nan_ok=True)
+    drifts = day_of(conn, NOW_S, asked.model_copy(update={"stance": "drifting"}))
+    assert set(np.ravel(drifts.cond.cast_angle_deg)) == {90.0}

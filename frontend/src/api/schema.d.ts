@@ -3012,6 +3012,11 @@ export interface components {
             aim: "bottom" | "zone" | "stop";
             /** Cast M */
             cast_m: number;
+            /**
+             * Cast To Current Deg
+             * @description at each step; as typed, else by the ways of cast and current
+             */
+            cast_to_current_deg: number[];
             /** Cautions */
             cautions: components["schemas"]["CautionNow"][];
             /** Clock */
@@ -3217,10 +3222,10 @@ export interface components {
             cast_m?: number | null;
             /**
              * Cast To Current Deg
-             * @description 0 cast down-current, 90 across, 180 up
-             * @default 90
+             * @description 0 cast down-current, 90 across, 180 up; null: by the ways of the mark's casts and of its flood and ebb, across where one is not known or the boat drifts
+             * @default null
              */
-            cast_to_current_deg?: number;
+            cast_to_current_deg?: number | null;
             /**
              * Change Minutes
              * @description what one change is worth

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 from typing import Literal
 
 import numpy as np
@@ -17,6 +18,7 @@ from ilha.core.choose.combine import ON_A_LINE, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.proposal import Rung, ladder
 from ilha.core.choose.situation import Situation
+from ilha.core.errors import Array
 from ilha.core.judge.day import Day, day
 from ilha.core.judge.doubt import Sure
 from ilha.core.judge.schools import FITS_WELL
@@ -37,7 +39,8 @@ from ilha.desk.clock import STEPS
 from ilha.desk.errors import NotFound, found
 from ilha.desk.sky import Minded, Sky, minded, sky_of
 from ilha.desk.taught import TaughtHere, taught_here
-from ilha.desk.water import Moment, SituationQuestion, moment, situation_of
+from ilha.desk.water import Moment, casts_at, moment, situation_of
+from ilha.desk.water_question import SituationQuestion
 from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, plastics, rods
 
@@ -87,6 +90,8 @@ class Judge:
     """What a day is judged with, whatever its water: outfit, situation, and what the log says."""
 
     situation: Situation
+    casts: Callable[[Array], Array]
+    """The angle (degrees) of the cast to the current in streams (m/s, the ebb negative)."""
     line: lines.Line
     plastic: Plastic
     rungs: list[Rung]
@@ -102,7 +107,8 @@ class Judge:
         """On the day's line, at the depths and streams of ``way``."""
         return self.situation.conditions(
             np.asarray(m_from_mm(self.line["diameter_mm"])), depth=way.depth,
-            surface_speed=np.abs(way.stream), density=density_of(self.line["kind"]))
+            surface_speed=np.abs(way.stream), density=density_of(self.line["kind"]),
+            cast_angle_deg=self.casts(way.stream))
 
     def day(
         self, way: Tideway, drifting: Drift | None, *, bare: bool = False, verdicts: bool = False
@@ -247,8 +253,9 @@ def day_of(
     plastic = convert.core_plastic(row)
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
     judge = Judge(
-        situation, line, plastic, rungs, None if rod is None else convert.core_rod(rod),
-        asked.school, _rigging(conn, asked), _nail(asked, plastic),
+        situation, partial(casts_at, at, asked), line, plastic, rungs,
+        None if rod is None else convert.core_rod(rod), asked.school, _rigging(conn, asked),
+        _nail(asked, plastic),
         [one.diameter for one in box.lines],
         [box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
         Sure(at.current_spread, box.timed_of(

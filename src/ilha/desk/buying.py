@@ -23,7 +23,8 @@ from ilha.desk import convert
 from ilha.desk.books import box_plastic
 from ilha.desk.chart import Chart, LidQuestion, chart_of
 from ilha.desk.clock import day_of, span_of
-from ilha.desk.water import WaterQuestion, moment
+from ilha.desk.water import moment
+from ilha.desk.water_question import WaterQuestion
 from ilha.formats.fields import FieldError
 from ilha.store import lines, marks, rods
 

@@ -26,7 +26,8 @@ from ilha.desk.asked import Asked, Id
 from ilha.desk.board import plastic_of
 from ilha.desk.books import box_of, fish_named, rule_book
 from ilha.desk.errors import found
-from ilha.desk.water import ASSUMED_FISH, ZONE, WaterQuestion, moment, place_of
+from ilha.desk.water import ASSUMED_FISH, ZONE, moment, place_of
+from ilha.desk.water_question import WaterQuestion
 from ilha.formats.fields import FieldError
 from ilha.formats.words import Retrieve, School, StanceKey
 from ilha.store import heads, lines, marks, plastics, rods

@@ -35,7 +35,8 @@ from ilha.desk.asked import Id
 from ilha.desk.board import plastic_of
 from ilha.desk.books import box_of, rule_book
 from ilha.desk.errors import NotFound, found
-from ilha.desk.water import Moment, SituationQuestion, moment, situation_of
+from ilha.desk.water import Moment, moment, situation_of
+from ilha.desk.water_question import SituationQuestion
 from ilha.formats.choice_file import proposed
 from ilha.formats.fields import FieldError
 from ilha.formats.outfit_scenario import scenario_of

@@ -15,7 +15,8 @@ from ilha.core.tide.light import light
 from ilha.desk.errors import NotFound
 from ilha.desk.records import Event
 from ilha.desk.taught import current_of
-from ilha.desk.water import Moment, WaterQuestion, moment
+from ilha.desk.water import Moment, moment
+from ilha.desk.water_question import WaterQuestion
 from ilha.formats.fields import FieldError
 from ilha.store import marks
 

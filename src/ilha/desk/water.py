@@ -9,107 +9,35 @@ from __future__ import annotations
 import sqlite3
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Literal
 
 import numpy as np
-from pydantic import Field
 
-from ilha.core.choose.fish import Feeds
-from ilha.core.choose.situation import Clarity, Finding, Light, Mood, Situation, Symptom, Trend
-from ilha.core.choose.zones import Cover, cover_kind
-from ilha.core.errors import DomainError
+from ilha.core.choose.situation import Situation
+from ilha.core.choose.zones import cover_kind
+from ilha.core.errors import Array, DomainError
 from ilha.core.judge.doubt import CURRENT
-from ilha.core.move.drift import LEEWAY, Boat, Drift, drift, leeway_seen
+from ilha.core.move.drift import Boat, Drift, drift, leeway_seen
 from ilha.core.tables import STANCES
 from ilha.core.tide.light import light
 from ilha.core.tide.tideway import Tideway, Typed, tideway
 from ilha.core.units import m_from_mm
-from ilha.core.water.conditions import ACROSS, FallKind, wind_on_cast
-from ilha.core.water.flow import Profile, Shelter
+from ilha.core.water.conditions import ACROSS, CastWay, wind_on_cast
+from ilha.core.water.flow import Profile
 from ilha.core.water.ground import Ground
-from ilha.core.water.line import Leader, LineKind, density_of
+from ilha.core.water.line import Leader, density_of
 from ilha.desk import convert, taught
-from ilha.desk.asked import Asked, Id
 from ilha.desk.books import fish_named
 from ilha.desk.clock import Span, span_of
 from ilha.desk.errors import found
 from ilha.desk.tide_here import TideHere, TideSource, tide_of
+from ilha.desk.water_question import SituationQuestion, WaterQuestion
 from ilha.formats.fields import FieldError
-from ilha.formats.words import Retrieve, School, StanceKey
 from ilha.store import marks, tides
 
 ASSUMED_FISH = "european-seabass"
 """Whose rules are taken where no fish is named; it then has no height of its own."""
 ZONE = (0.0, 1.0)
 """Where fish feed, m above the bottom, when nothing is said of them."""
-
-
-class WaterQuestion(Asked):
-    """The water and the weather at a mark on a day, and what was typed of it."""
-
-    mark_id: Id
-    date: str | None = Field(None, pattern=r"^\d{4}-\d{2}-\d{2}$", description="local; today")
-    school: School = "lightest-practical"
-    stance: StanceKey | None = None
-    tip_height_m: float | None = None
-    cast_m: float | None = None
-    wind_m_s: float = 3.0
-    wind_from_deg: float | None = Field(None, ge=0.0, le=360.0, description="from north")
-    leeway_percent: float = Field(100.0 * LEEWAY, ge=0.0, le=10.0, description="of the wind")
-    drift_seen_m_s: float | None = Field(None, ge=0.0, le=5.0, description="over the ground, GPS")
-    drift_seen_step: int = Field(0, ge=0, le=144, description="step at which it was seen")
-    temperature_c: float = 18.0
-    practical_salinity: float = 35.0
-    typed_depth_m: float | None = None
-    typed_depth_step: int = Field(0, ge=0, le=144, description="step at which it holds")
-    typed_speed_m_s: float | None = None
-    typed_speed_step: int = Field(0, ge=0, le=144, description="step at which it holds")
-    swept_m_s: float | None = Field(
-        None, ge=0.0, le=6.0, description="borne by the strongest head swept at typed_speed_step")
-    held_m_s: float | None = Field(
-        None, ge=0.0, le=6.0, description="borne by the weakest head that held there")
-    profile: Literal["seventh-root", "uniform"] = "seventh-root"
-    shelter: Shelter | None = Field(None, description="null: as the mark has it")
-    cover_height_m: float | None = Field(None, description="of the weed; the mark's own")
-
-
-class SituationQuestion(WaterQuestion):
-    """The fish, and how it is fished: what every asker of verdicts asks alike."""
-
-    fish: str | None = Field(None, max_length=80, description="its height, where no zone is asked")
-    fish_kg: float | None = Field(None, gt=0.0, le=500.0, description="expected; as usual")
-    line_least_kg: float | None = Field(
-        None, gt=0.0, le=200.0, description="what the line must hold; by fish and cover")
-    mood: Mood = "steady"
-    feeding: Feeds | None = Field(None, description="where in the water; null: as the fish does")
-    zone_from_m: float | None = Field(None, description="null: where the fish feeds, else 0")
-    zone_to_m: float | None = Field(None, description="null: where the fish feeds, else 1")
-    retrieve: Retrieve | None = Field(None, description="null: as place, fish and rules have it")
-    retrieve_speed_m_s: float | None = Field(
-        None, gt=0.0, le=5.0, description="where it is swum; null: as the retrieve has it")
-    fall: FallKind = "fed"
-    feed_tension_n: float = 0.01
-    lowered: bool | None = Field(None, description="let down, not cast; by stance and depth")
-    cast_to_current_deg: float = Field(90.0, description="0 cast down-current, 90 across, 180 up")
-    wind_to_cast_deg: float | None = Field(
-        None, description="0 from behind, 90 across, 180 in the face; null: by wind_from_deg and"
-        " the way of the mark's casts, across where one is not known")
-    leader_line_m: float = Field(
-        0.0, ge=0.0, le=20.0, description="leader between line and rig; 0: tied to the line")
-    leader_line_mm: float = Field(0.37, ge=0.05, le=2.0)
-    leader_kind: LineKind = "fluorocarbon"
-    swell_m: float | None = Field(None, ge=0.0, le=20.0, description="null: the place's usual one")
-    swell_period_s: float = Field(7.0, ge=1.0, le=30.0)
-    clarity: Clarity = "stained"
-    light: Light | None = Field(None, description="null: by the sun at that step")
-    temperature_trend: Trend = "steady"
-    cover: Cover | None = Field(None, description="null: the mark's own")
-    pests: bool = False
-    symptom: Symptom | None = None
-    finding: Finding | None = Field(None, description="still searched for, or found")
-    shank: Literal["middle", "short", "long"] = "middle"
-    leader: Literal["bites", "structure"] = "bites"
-    sinker: Literal["jig", "sinker"] = "jig"
 
 
 def place_of(mark: marks.Mark) -> str:
@@ -190,6 +118,18 @@ def _wind_to_cast(asked: SituationQuestion, mark: marks.Mark) -> float:
     if asked.wind_from_deg is None or mark["cast_to_deg"] is None:
         return ACROSS
     return wind_on_cast(asked.wind_from_deg, mark["cast_to_deg"])
+
+
+def casts_at(at: Moment, asked: SituationQuestion, stream: Array | float) -> Array:
+    """The angle (degrees) of the cast to the current in streams (m/s, the ebb negative).
+
+    A boat that drifts turns with wind and current: no way over the ground is its cast's own.
+    """
+    if asked.cast_to_current_deg is not None:
+        return np.full(np.shape(stream), asked.cast_to_current_deg)
+    mark = at.mark
+    to = None if at.boat is not None else mark["cast_to_deg"]
+    return CastWay(to, mark["flood_to_deg"], mark["ebb_to_deg"]).on(stream)
 
 
 def charted_at(mark: marks.Mark, cast: float) -> float:
@@ -290,6 +230,9 @@ def situation_of(
     current = float(stream[step] if step is not None else np.median(stream[wet]))
     # The mark's tip height belongs to the stance that it was given with.
     own_tip = mark["tip_height_m"] if at.stance == mark["stance"] else None
+    # In its middle water it runs neither way.
+    casts = (float(casts_at(at, asked, float(way.stream[step]))) if step is not None
+             else ACROSS if asked.cast_to_current_deg is None else asked.cast_to_current_deg)
     speed, plane = None, 1.0
     if at.drift is not None and step is not None:
         speed = float(at.drift.leeway * at.drift.wind_share[step])
@@ -311,7 +254,7 @@ def situation_of(
         retrieve_speed=asked.retrieve_speed_m_s, lowered=asked.lowered,
         charted=max(0.1, at.charted), shelter=at.shelter, ground=at.ground,
         tied_leader=_leader(asked), current_spread=at.current_spread, fall=asked.fall,
-        feed_tension=asked.feed_tension_n, cast_angle_deg=asked.cast_to_current_deg,
+        feed_tension=asked.feed_tension_n, cast_angle_deg=casts,
         wind_angle_deg=_wind_to_cast(asked, mark), profile=asked.profile,
         salinity=asked.practical_salinity, swell_typed=asked.swell_m,
         swell_period=asked.swell_period_s)

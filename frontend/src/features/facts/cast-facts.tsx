@@ -1,11 +1,13 @@
 // How it gets to the fish and how it is worked: cast, fall, retrieve.
+import type { DayBoard } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
 import { ASSUMED } from "../question/facts";
 import { NumberSheet } from "../../ui/number-sheet";
 import { useChosen, useQuestion } from "../question/question";
+import { useStep } from "../question/time";
 import {
-  PULL_SCALE, handScale, length, lengthScale, pull, speed, speedScale, text, turnLength, turns,
+  PULL_SCALE, compass, handScale, length, lengthScale, pull, speed, speedScale, text, turnLength, turns,
 } from "../../base/units";
 import { useUnits } from "../question/use-units";
 import { FactNumber } from "./fact-number";
@@ -20,14 +22,30 @@ const WAYS = [
   { value: BELOW, words: "straight down", note: "let down below the rod, not cast" },
 ];
 
-/** ``lowered``: as it is where nothing was chosen. */
-export function CastFacts({ lowered }: { lowered: boolean }) {
+const CASTS = WAYS.filter((w) => w.value !== BELOW);
+const NOT_SAID = "";
+
+/** The nearest of the ways that are named. */
+const nearest = (deg: number) =>
+  CASTS.reduce((a, b) => (Math.abs(Number(b.value) - deg) < Math.abs(Number(a.value) - deg) ? b : a));
+
+/** ``board`` : answered; how it lies to the current, and whether it is let down, where nothing was chosen. */
+export function CastFacts({ board, lowered = board?.lowered ?? false }: { board: DayBoard | undefined; lowered?: boolean }) {
   const units = useUnits();
   const { mark } = useChosen();
   const { facts, set } = useQuestion();
   const metres = text(length(facts.cast_m ?? mark?.cast_m, units, 0));
   const below = facts.lowered ?? lowered;
-  const way = below ? BELOW : String(facts.cast_to_current_deg ?? 90);
+  const step = Math.round(useStep());
+  const said = facts.cast_to_current_deg;
+  const lies = nearest(said ?? board?.cast_to_current_deg[step] ?? 90);
+  // A boat that drifts turns with wind and current: no way over the ground is its cast's own.
+  const byWays = said === null && !board?.drift && mark?.cast_to_deg != null && mark.flood_to_deg != null;
+  const way = below ? BELOW : byWays ? NOT_SAID : lies.value;
+  const options = [
+    ...(mark?.cast_to_deg != null && mark.flood_to_deg != null && !board?.drift ? [{
+      value: NOT_SAID, words: "as this mark lies", note: `the cast to the ${compass(mark.cast_to_deg)}, the flood to the ${compass(mark.flood_to_deg)}${said === null ? `: now ${lies.words}` : ""}`,
+    }] : []), ...WAYS];
   return (
     <>
       {below ? ", letting it " : ", casting "}
@@ -41,13 +59,13 @@ export function CastFacts({ lowered }: { lowered: boolean }) {
         </Fact>
       )}
       {" "}
-      <Fact label="which way" words={WAYS.find((w) => w.value === way)?.words ?? `${way}° off the current`}
-            source={facts.lowered !== null || facts.cast_to_current_deg !== null ? "chosen" : "assumed"}>
+      <Fact label="which way" words={(below ? WAYS.find((w) => w.value === BELOW)! : lies).words}
+            source={facts.lowered !== null || said !== null ? "chosen" : byWays ? "predicted" : "assumed"}>
         {(close) => (
           <>
-            <Choice options={WAYS} value={way} onPick={(key) => {
+            <Choice options={options} value={way} onPick={(key) => {
               set(key === BELOW ? { lowered: true }
-                : { lowered: false, cast_to_current_deg: Number(key) });
+                : { lowered: false, cast_to_current_deg: key === NOT_SAID ? null : Number(key) });
               close();
             }} />
             <p className="sheet-note">

@@ -31,7 +31,7 @@ export const OtherFacts = memo(function OtherFacts({ board, zone_from, zone_to }
   return (
     <>
       {" and "}<LineFact />{". You are "}<StanceFact />{" with the "}<RodFact />
-      <CastFacts lowered={board?.lowered ?? false} />{"; it falls "}<FallFact />{" and is "}<WorkFact assumed={board?.retrieve} speed_m_s={board?.retrieve_speed_m_s} />
+      <CastFacts board={board} />{"; it falls "}<FallFact />{" and is "}<WorkFact assumed={board?.retrieve} speed_m_s={board?.retrieve_speed_m_s} />
       {". The rig is "}<RigFact />{", "}<LeaderFact />{", "}<NailFact />
       {". The water is "}<TemperatureFact />{", the wind "}<WindFact board={board} />{", "}<SwellFact assumed={board?.swell_m} />
       {". The fish feed "}<ZoneFact now={zone} />{". By "}<SchoolFact />{"."}

@@ -90,7 +90,7 @@ function MoreFacts({ asked, query, board }: { asked: Chosen["asked"] | undefined
         {", "}<MoodFact />{", feeding "}
         <WordFact field="feeding" label="where it feeds" options={FEEDS} shown={facts.feeding ?? asked?.feeding ?? "low"} source={facts.feeding ? "chosen" : "predicted"} back="back to where this fish feeds" />
         {", "}<ZoneFact now={[asked?.zone_from_m ?? 0, asked?.zone_to_m ?? 1]} figures />
-        {". You are "}<StanceFact /><CastFacts lowered={facts.lowered ?? false} />{"; it falls "}<FallFact />{" and is worked "}<WorkFact />
+        {". You are "}<StanceFact /><CastFacts board={board} lowered={false} />{"; it falls "}<FallFact />{" and is worked "}<WorkFact />
         {". The water is "}
         <WordFact field="clarity" label="clarity" options={CLARITIES} shown={query.clarity ?? "stained"} source={told(facts.clarity)} />
         {", "}<TemperatureFact />{" and "}

@@ -266,10 +266,11 @@ class Situation:
     def conditions(
         self, lines: Array, presented: Presented | None = None, depth: Array | None = None,
         surface_speed: Array | None = None, density: Array | float | None = None,
+        cast_angle_deg: Array | float | None = None,
     ) -> Conditions:
         """The water as the board has it: one column for each line (m) at this moment, or for each
-        of a day's depths (m) and currents (m/s). presented : None as ``first_retrieve``. density :
-        of the lines, kg/m³, None: not told.
+        of a day's depths (m), currents (m/s) and ways of the cast to them (degrees; None: as now).
+        presented : None as ``first_retrieve``. density : of the lines, kg/m³, None: not told.
 
         Everyone who asks the board asks it here.
         """
@@ -286,7 +287,8 @@ class Situation:
             wind=self.wind, wind_angle_deg=self.wind_angle_deg, tip_height=self.tip,
             profile=self.profile, canopy=self.cover_height, feed_tension=self.feed_tension,
             fall=self.fall, zone_from=low, zone_to=high, cast=self.cast_m,
-            cast_angle_deg=self.cast_angle_deg, lowered=how.lowered, drift_follows=drifts,
+            cast_angle_deg=self.cast_angle_deg if cast_angle_deg is None else cast_angle_deg,
+            lowered=how.lowered, drift_follows=drifts,
             drift_plane=self.drift_plane if drifts else 1.0,
             drift_speed=leeway if drifts else 0.0,
             retrieve_speed=how.speed, steady=how.steady, swell_m=self.swell,

@@ -123,7 +123,8 @@ def day(
     if wet.size == 0:
         return Day(way, wet, drift=drifting)
     here = replace(cond, depth=way.depth[wet], surface_speed=np.abs(way.stream[wet]),
-                   zone_from=_at(cond.zone_from, wet), zone_to=_at(cond.zone_to, wet))
+                   zone_from=_at(cond.zone_from, wet), zone_to=_at(cond.zone_to, wet),
+                   cast_angle_deg=_at(cond.cast_angle_deg, wet))
     if drifting is not None:
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])

@@ -126,7 +126,7 @@ class Figures:
         cond = self.cond
         return Water(self.ends.weight, self.ends.area, np.asarray(cond.line_diameter),
                      np.asarray(cond.depth), np.asarray(cond.tip_height), self.rho, self.nu,
-                     np.asarray(cond.surface_speed), float(np.radians(cond.cast_angle_deg)),
+                     np.asarray(cond.surface_speed), np.radians(cond.cast_angle_deg),
                      cond.flow, cond.swell, cond.ground, cond.leader)
 
     @cached_property
@@ -147,7 +147,8 @@ class Figures:
         given = [(depth, 0.01 * float(np.median(depth)) + 0.01), (cond.surface_speed, 0.012),
                  (cond.tip_height, 0.03), (cond.wind, 0.2), (cond.temperature_c, 0.5),
                  (cond.salinity, 0.5), (cond.zone_from, 0.03), (cond.zone_to, 0.03),
-                 (cond.drift_speed, 0.01), (cond.drift_plane, 0.02), (cond.swell_m, 0.02)]
+                 (cond.drift_speed, 0.01), (cond.drift_plane, 0.02), (cond.swell_m, 0.02),
+                 (cond.cast_angle_deg, 2.0)]
         return knots([(np.asarray(v, dtype=float), loose * t) for v, t in given], steps)
 
     def at_steps(self, some: Indices) -> Figures:
@@ -165,7 +166,7 @@ class Figures:
 
         cond = replace(self.cond, **parts(self.cond, (
             "depth", "surface_speed", "wind", "tip_height", "drift_speed", "drift_plane",
-            "zone_from", "zone_to", "temperature_c", "salinity", "swell_m")))
+            "zone_from", "zone_to", "temperature_c", "salinity", "swell_m", "cast_angle_deg")))
         falling = replace(self.falling, **parts(self.falling, (
             "weight", "speed", "depth", "rho", "nu", "pull", "current")))
         held = replace(self.held, **parts(self.held, (
@@ -227,12 +228,10 @@ class Figures:
         NaN where the cast lies across the current, which then neither helps nor hinders.
         """
         cond, reel = self.cond, self.retrieve
-        if abs(cond.along) < 0.05:
-            nothing = np.full_like(reel.speed_low, np.nan)
-            return nothing, nothing
+        along = np.where(np.abs(cond.along) < 0.05, np.nan, cond.along)
         # Speed of the reel and of the current along the line stand in for one another.
         here = np.asarray(cond.surface_speed)
-        ends = [here + (edge - cond.retrieve_speed) / cond.along
+        ends = [here + (edge - cond.retrieve_speed) / along
                 for edge in (reel.speed_low, reel.speed_high)]
         low, high = np.maximum(np.minimum(*ends), 0.0), np.minimum(np.maximum(*ends), CURRENT_MAX)
         return np.where(high > low, low, np.nan), np.where(high > low, high, np.nan)

@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, DomainError, require
+from ilha.core.water.conditions import current_to
 from ilha.core.water.flow import Profile
 
 LEEWAY = 0.035
@@ -40,9 +41,7 @@ class Boat:
 
     def current_to(self, stream: Array) -> Array:
         """Where the current goes (degrees), the ebb negative; from nought where it is not known."""
-        flood = self.flood_to_deg or 0.0
-        ebb = flood + 180.0 if self.ebb_to_deg is None else self.ebb_to_deg
-        return np.where(stream < 0.0, ebb, flood)
+        return current_to(stream, self.flood_to_deg or 0.0, self.ebb_to_deg)
 
 
 @dataclass(frozen=True)

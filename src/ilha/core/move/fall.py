@@ -257,7 +257,7 @@ NEAR_POWER = 10.0
 
 def swing(
     f: Falling, cast: Array, tip_height: Array, zone_from: Array | float, zone_to: Array | float,
-    start: Array | float = 0.0, angle_deg: float = 90.0, wind: Array | float = 0.0,
+    start: Array | float = 0.0, angle_deg: Array | float = 90.0, wind: Array | float = 0.0,
     leader: Leader | None = None,
 ) -> Swing:
     """Fall of a rig on a line held from ``start`` m down, ``cast`` m away, in the current.

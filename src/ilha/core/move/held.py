@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cache
+from functools import cache, lru_cache
 from importlib import resources
 from io import BytesIO
 from itertools import product
@@ -80,7 +80,7 @@ def _midway(values: Array, axis: int) -> Array:
     return np.moveaxis(out, 0, axis)
 
 
-@cache
+@lru_cache(maxsize=16)
 def _across(cosine: float) -> Array:
     """The table at one angle between cast and current, (3, M): the polynomial in the cosine through
     its five angles."""
@@ -93,7 +93,7 @@ def _across(cosine: float) -> Array:
 
 
 def held_fall(
-    cast: Array, tip: Array, line: Array, current: Array, start: Array, angle_deg: float
+    cast: Array, tip: Array, line: Array, current: Array, start: Array, angle_deg: Array | float
 ) -> HeldFall:
     """The fall of a rig on a held line; all as ``AXES`` has them, broadcast, but the cast over the
     depth.
@@ -119,7 +119,10 @@ def held_fall(
         shares.append(np.clip((at - axis[low]) / (axis[low + 1] - axis[low]), 0.0, 1.0))
     strides.reverse()
     base = sum(low * stride for low, stride in zip(lows, strides, strict=True))
-    values = _across(round(float(np.cos(np.radians(angle_deg))), 6))
+    cosine = np.round(np.cos(np.radians(angle_deg)), 6)
+    # Casts at one mark have the angles of flood and ebb: few, whose tables are made once.
+    of, which = np.unique(np.broadcast_to(cosine, shape).reshape(-1), return_inverse=True)
+    values = [_across(float(one)) for one in of]
     out = np.zeros((3, base.size))
     # An axis on which all stand at its lower nodes needs no second one.
     for corner in product(*((0,) if not np.any(share) else (0, 1) for share in shares)):
@@ -127,7 +130,12 @@ def held_fall(
         for one, share in zip(corner, shares, strict=True):
             weight *= share if one else 1.0 - share
         index = base + sum(one * stride for one, stride in zip(corner, strides, strict=True))
-        out += weight * values[:, index]
+        if of.size == 1:
+            out += weight * values[0][:, index]
+            continue
+        for at_angle, table_of in enumerate(values):
+            mine = which == at_angle
+            out[:, mine] += weight[mine] * table_of[:, index[mine]]
     time, come_in, drift = out.reshape(3, *shape)
     return HeldFall(COARSE * np.exp(time), come_in, drift)
 

@@ -66,7 +66,7 @@ class Water:
     rho: Array
     nu: Array
     current: Array | float = 0.0
-    angle: float = 0.5 * np.pi
+    angle: Array | float = 0.5 * np.pi
     profile: Profile = SEVENTH_ROOT
     swell: Swell = CALM
     ground: Ground | None = None
@@ -78,7 +78,8 @@ class Water:
             self, weight=taken(self.weight), drag_area=taken(self.drag_area),
             diameter=taken(self.diameter), depth=taken(self.depth),
             tip_height=taken(self.tip_height), rho=taken(self.rho), nu=taken(self.nu),
-            current=taken(self.current), swell=replace(self.swell, height=taken(self.swell.height)))
+            current=taken(self.current), angle=taken(self.angle),
+            swell=replace(self.swell, height=taken(self.swell.height)))
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -97,7 +98,8 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
     given = _Columns(
         water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
         water.tip_height, water.rho, water.nu, np.asarray(water.current),
-        np.asarray(water.swell.height), np.asarray(speed), np.asarray(cast))
+        np.asarray(water.angle), np.asarray(water.swell.height), np.asarray(speed),
+        np.asarray(cast))
     shape = np.broadcast_shapes(*(np.shape(v) for v in given))
     flat = [np.broadcast_to(np.asarray(v, dtype=SINGLE), shape).reshape(-1) for v in given]
     shares = np.concatenate([_OUT, _HOME]) if home else _OUT
@@ -132,6 +134,7 @@ class _Columns(NamedTuple):
     rho: Array
     nu: Array
     current: Array
+    bearing: Array
     wave_height: Array
     speed: Array
     cast: Array
@@ -139,7 +142,7 @@ class _Columns(NamedTuple):
 
 def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
     """The steps of :func:`swim` for one block of columns; (2, P, N)."""
-    weight, k, d, depth, tip, rho, nu, current, wave_height, speed, cast = columns
+    weight, k, d, depth, tip, rho, nu, current, bearing, wave_height, speed, cast = columns
     moving, waves = bool(np.any(current != 0.0)), bool(np.any(wave_height != 0.0))
     swell = replace(water.swell, height=wave_height)
     wave = wave_number(depth, swell.period).astype(SINGLE) if waves else depth
@@ -148,7 +151,6 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
     whole = np.hypot(cast, tip + depth)
     r, sin = whole, (tip + depth) / whole
     w = turn = time = np.zeros_like(weight)
-    bearing = np.full_like(weight, float(water.angle))
     viscous = 10.0 * (d / nu) ** (-2.0 / 3.0)
     point, none = _POINTS[:, None].astype(SINGLE), np.zeros((4, 1), dtype=SINGLE)
     weights = _WEIGHTS[:, None].astype(SINGLE)

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.water.flow import Profile
@@ -15,13 +16,43 @@ from ilha.core.water.swell import Swell
 
 FallKind = Literal["fed", "held", "fed-then-held"]
 ACROSS = 90.0
+TURN = "degrees, 0 to 180; 90 is across"
+
+
+def between(one_deg: ArrayLike, other_deg: ArrayLike) -> Array:
+    """The angle (degrees, 0 to 180) between two ways, each given from north."""
+    off = np.mod(np.subtract(one_deg, other_deg), 360.0)
+    return np.minimum(off, 360.0 - off)
 
 
 def wind_on_cast(wind_from_deg: float, cast_to_deg: float) -> float:
     """The angle (degrees) that a wind out of one direction makes with a cast to another, both from
     north: 0 from behind, 90 across, 180 in the face."""
-    off = (wind_from_deg + 180.0 - cast_to_deg) % 360.0
-    return min(off, 360.0 - off)
+    return float(between(wind_from_deg + 180.0, cast_to_deg))
+
+
+def current_to(stream: ArrayLike, flood_to_deg: float, ebb_to_deg: float | None) -> Array:
+    """Where a stream (m/s, the ebb negative) goes, degrees from north. ebb_to_deg : None: against
+    the flood."""
+    ebb = flood_to_deg + 180.0 if ebb_to_deg is None else ebb_to_deg
+    return np.where(np.asarray(stream) < 0.0, ebb, flood_to_deg)
+
+
+@dataclass(frozen=True)
+class CastWay:
+    """The way of the casts from a mark, and the ways of its flood and ebb, degrees from north; None
+    where not known (an ebb: against the flood)."""
+
+    to_deg: float | None
+    flood_to_deg: float | None
+    ebb_to_deg: float | None = None
+
+    def on(self, stream: ArrayLike) -> Array:
+        """The angle (degrees) from the way a stream (m/s, the ebb negative) goes to that of the
+        cast; across where one of them is not known."""
+        if self.to_deg is None or self.flood_to_deg is None:
+            return np.full(np.shape(stream), ACROSS)
+        return between(self.to_deg, current_to(stream, self.flood_to_deg, self.ebb_to_deg))
 
 
 @dataclass(frozen=True)
@@ -56,7 +87,7 @@ class Conditions:
     zone_to: Array | float = 1.0
     """Heights above the bottom between which the fish takes, m."""
     cast: float = 25.0
-    cast_angle_deg: float = ACROSS
+    cast_angle_deg: Array | float = ACROSS
     """From the way the current goes to the way the cast goes: 0 is cast down-current."""
     lowered: bool = False
     """The line is let down below the rod, not cast."""
@@ -89,7 +120,9 @@ class Conditions:
         temperature, salinity = np.atleast_1d(self.temperature_c), np.atleast_1d(self.salinity)
         swell = rows("swell.height_m", self.swell_m, "m", "0 when there is none", low=0.0,
                      high=20.0)
-        lengths = {a.size for a in (depth, speed, tip, wind, temperature, salinity, swell)} - {1}
+        angle = rows("cast_to_current_deg", self.cast_angle_deg, "°", TURN, low=0.0, high=180.0)
+        lengths = {a.size for a in (
+            depth, speed, tip, wind, temperature, salinity, swell, angle)} - {1}
         if len(lengths) > 1:
             raise DomainError("mark.depth_m", "and the other lists must have one length",
                               sorted(lengths), "steps", "give numbers or lists of one length")
@@ -98,7 +131,8 @@ class Conditions:
         steps = np.zeros(max(lengths, default=1))
         return replace(self, depth=depth + steps, surface_speed=speed + steps, tip_height=tip,
                        wind=wind, temperature_c=temperature, salinity=salinity,
-                       swell_m=swell if swell.size > 1 else self.swell_m)
+                       swell_m=swell if swell.size > 1 else self.swell_m,
+                       cast_angle_deg=angle if angle.size > 1 else float(angle[0]))
 
     def _check_numbers(self) -> None:
         require("mark.cover_height_m", self.canopy, "m", "height of the weed, 0 if none", low=0.0,
@@ -118,9 +152,7 @@ class Conditions:
             raise DomainError("zone.to_bottom_m", "must be above from_bottom_m", self.zone_to, "m",
                               "give the zone's upper edge")
         require("cast_m", self.cast, "m", "how far you cast", above=0.0, high=150.0)
-        turn = "degrees, 0 to 180; 90 is across"
-        require("cast_to_current_deg", self.cast_angle_deg, "°", turn, low=0.0, high=180.0)
-        require("air.wind_to_cast_deg", self.wind_angle_deg, "°", turn, low=0.0, high=180.0)
+        require("air.wind_to_cast_deg", self.wind_angle_deg, "°", TURN, low=0.0, high=180.0)
         require("swell.period_s", self.swell_period_s, "s", "4 to 20 s is usual", low=1.0,
                 high=30.0)
         require("retrieve.speed_m_s", self.retrieve_speed, "m/s", "0.3 to 1 m/s is usual",
@@ -138,14 +170,14 @@ class Conditions:
         return Swell(np.minimum(self.swell_m, 0.8 * np.asarray(self.depth)), self.swell_period_s)
 
     @property
-    def along(self) -> float:
+    def along(self) -> Array:
         """What the current adds to a retrieve's speed through the water, per surface current.
 
         The component along the line of the current's mean over the depth; its component across
         the line, which bows it sideways and carries it down-current, is neglected.
         """
         cos = np.cos(np.radians(self.cast_angle_deg))
-        return 0.0 if abs(cos) < 1e-9 else float(cos * self.flow.mean_share)
+        return np.where(np.abs(cos) < 1e-9, 0.0, cos * self.flow.mean_share)
 
     @property
     def tailwind(self) -> Array:
@@ -161,4 +193,5 @@ class Conditions:
     @property
     def steps(self) -> int:
         return int(np.broadcast(self.depth, self.surface_speed, self.tip_height, self.wind,
-                                self.temperature_c, self.salinity, self.swell_m).size)
+                                self.temperature_c, self.salinity, self.swell_m,
+                                self.cast_angle_deg).size)

@@ -78,6 +78,8 @@ def whole_day(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> dict
         "lowered": cond.lowered, "steady": cond.steady, "rigging": asked.rigging,
         "leader_m": asked.leader_length, "retrieve_speed_m_s": cond.retrieve_speed,
         "swell_m": m.situation.swell, "wind_to_cast_deg": m.situation.wind_angle_deg,
+        "cast_to_current_deg": np.broadcast_to(
+            np.round(cond.cast_angle_deg, 1), way.depth.shape).tolist(),
         "ground": _ground(m), "shelter": at.shelter,
         "leader_line_m": asked.leader_line_m,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),

@@ -286,6 +286,8 @@ class DayBoard(Payload):
     retrieve_speed_m_s: float
     swell_m: float = Field(description="as typed, else what the place usually has")
     wind_to_cast_deg: float = Field(description="as typed, else by the ways of wind and cast")
+    cast_to_current_deg: list[float] = Field(
+        description="at each step; as typed, else by the ways of cast and current")
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]
