@@ -30,14 +30,19 @@ def test_every_fact_of_the_sentences_has_one() -> None:
     assert labels <= known, labels - known
 
 
-def test_every_word_that_the_day_explains_has_one() -> None:
-    """The figures' own words, and all verdicts that a rung can bear."""
+def test_every_word_that_is_explained_where_it_stands_has_one() -> None:
+    """The figures' own words, and all verdicts that a rung or an outfit can bear."""
     known = {word for term in GLOSSARY for word in (term.term, *term.also)}
-    day = SOURCES / "views" / "day" / "figures.tsx"
-    words = set(re.findall(r'<Term of="([^"]+)"', day.read_text()))
+    words = {word for path in SOURCES.rglob("*.tsx") if "test" not in path.name
+             for word in re.findall(r'<Term of="([^"]+)"', path.read_text())}
     assert len(words) > 4
     limits = (SOURCES / "features" / "day" / "limits.ts").read_text()
     verdicts = set(re.findall(r'\["([a-z ]+)",', limits))
     assert len(verdicts) > 12
-    words |= verdicts | {"tie this on", "only just", "works", "surer of bottom", "runs deeper"}
+    outfits = (SOURCES / "views" / "outfit" / "words.ts").read_text()
+    told = {word for words in re.findall(r'words: "([^"]+)"', outfits)
+            for word in words.split(", ")}
+    assert len(told) > 2
+    words |= verdicts | told | {
+        "tie this on", "only just", "works", "surer of bottom", "runs deeper"}
     assert words <= known, words - known
