@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 from numpy.typing import ArrayLike
 
+from ilha.core.choose.box import Box, BoxPlastic, catalogue
 from ilha.core.move.fall import Falling
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.units import kg_from_oz
@@ -52,3 +55,11 @@ def falling(weight: ArrayLike, speed: ArrayLike, depth: ArrayLike = 6.0, current
         np.asarray(v, dtype=float) for v in (weight, speed, depth, current))
     return Falling(weight, speed, depth, np.asarray(line_mm / 1e3), np.asarray(RHO),
                    np.asarray(NU), np.asarray(pull), current, profile)
+
+
+def with_a_long_one() -> Box:
+    """The common sizes, and a paddle tail of 230 mm, which they end short of."""
+    box = catalogue()
+    long = BoxPlastic("230 mm paddle", plastic(230, 32, 42, 110.0, "paddle"), "paddle",
+                      "plastisol", 0.19)
+    return replace(box, plastics=(*box.plastics, long))

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 import numpy as np
 import pytest
 
-from ilha.core.choose.combine import ON_A_LINE
+from ilha.core.choose.combine import BY_THEMSELVES
 from ilha.core.choose.proposal import figures_of
 from ilha.core.judge.schools import VERDICTS
 from ilha.demo import marela
@@ -54,7 +54,7 @@ def test_day_and_outfit_agree(conn: sqlite3.Connection, mark_id: int) -> None:
         if there is None or not there.outfits:
             continue
         o = there.outfits[0]
-        tied = o.rigging if o.rigging in ON_A_LINE else "one"
+        tied = o.rigging if o.rigging in BY_THEMSELVES else "one"
         s = there.situation
         day = day_of(conn, NOW_S, DayQuestion(
             mark_id=mark_id, fish=fish, typed_speed_m_s=first.typed_speed_m_s,

@@ -135,8 +135,11 @@ def test_vacuum_flight_against_the_closed_form() -> None:
 
 
 @pytest.mark.parametrize("wind", [-6.0, 0.0, 6.0])
-def test_flight_against_solve_ivp(wind: float) -> None:
-    mass, area, d, speed = 0.010, 2.5e-4, 0.19e-3, 27.0
+@pytest.mark.parametrize(("mass", "area", "speed"), [
+    (0.010, 2.5e-4, 27.0), (0.001, 8e-4, 45.0), (3e-4, 6e-3, 60.0), (0.110, 3e-3, 30.0)])
+def test_flight_against_solve_ivp(mass: float, area: float, speed: float, wind: float) -> None:
+    """From a heavy swimbait to fluff that the air stops within a step of the flight."""
+    d = 0.19e-3
     lam = 750.0 * np.pi * d**2 / 4.0
 
     def slope(_: float, s: np.ndarray) -> list[float]:

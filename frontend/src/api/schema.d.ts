@@ -2225,6 +2225,17 @@ export interface components {
             name: string | null;
         };
         /**
+         * AcrossPart
+         * @description Hooked across the plastic's middle: head and hook are there, both ends are free.
+         */
+        AcrossPart: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hooked-across";
+        };
+        /**
          * AddedPart
          * @description A nail or belly weight, a stinger or a blade; x from the nose, z below the axis.
          */
@@ -3125,7 +3136,7 @@ export interface components {
              * Rigging
              * @enum {string}
              */
-            rigging: "one" | "tandem" | "sliding-sinker" | "three-way";
+            rigging: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
             /**
              * School
              * @enum {string}
@@ -3444,7 +3455,7 @@ export interface components {
              * @default one
              * @enum {string}
              */
-            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
             /**
              * Rod Id
              * @default null
@@ -7330,7 +7341,7 @@ export interface components {
              * Rigging
              * @default null
              */
-            rigging?: (components["schemas"]["TandemPart"] | components["schemas"]["SinkerPart"] | components["schemas"]["FloatPart"]) | null;
+            rigging?: (components["schemas"]["TandemPart"] | components["schemas"]["SinkerPart"] | components["schemas"]["FloatPart"] | components["schemas"]["AcrossPart"]) | null;
             /** @default null */
             rod?: components["schemas"]["RodPart"] | null;
             /**
@@ -9163,7 +9174,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9412,7 +9423,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9512,7 +9523,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9612,7 +9623,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10191,7 +10202,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10396,7 +10407,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -11914,7 +11925,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12011,7 +12022,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12108,7 +12119,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;

@@ -10,6 +10,7 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.bench.fit import CENTRE, HIGH_DEPTH, HookFit, Thread, fit_hooks, judged
+from ilha.core.bench.hung import across, hung_on
 from ilha.core.bench.keeper import keeper_for, nose_of
 from ilha.core.bench.rigging_numbers import Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
@@ -34,7 +35,6 @@ from ilha.core.bench.strength import (
     snagged,
     wire_for,
 )
-from ilha.core.bench.unthreaded import NAILED, bladed
 from ilha.core.choose.zones import Cover
 from ilha.core.errors import Array, DomainError
 from ilha.core.move.glide import Glide, free_fall
@@ -210,7 +210,7 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         plastic, head, line, hooks, chosen, fit, thread.back(height), opens,
         setting_pull(measures.wire),
         None if holds is None else [wire_for(holds, float(each)) for each in opens],
-        _whole(plastic, head, _hung(shown, bench)),
+        _whole(plastic, head, _hung(shown, bench), shown),
         None if holds is None else _strength(asked, holds, float(opens[chosen]),
                                              float(fit.opening_load[chosen]), shown, bench),
         {} if line is None else {key: leader_for(key, line["strength_kg"]) for key in LEADERS},
@@ -255,9 +255,7 @@ def _hung(shown: str, b: Bench) -> tuple[Part, ...]:
     if shown == "stinger":
         hung = _hanging(b)
         return () if hung is None else (hung.part(b.plastic.height),)
-    if shown == "wacky-blade":
-        return (bladed(b.plastic),)
-    return (NAILED,) if shown == "wacky" else ()
+    return hung_on(shown, b.plastic, b.body.length)
 
 
 def _hanging(b: Bench) -> Stinger | None:
@@ -268,9 +266,12 @@ def _hanging(b: Bench) -> Stinger | None:
     return stinger_for(b.plastic.height, b.plastic.length, out, b.pull)
 
 
-def _whole(plastic: plastics.Plastic, head: heads.Head, parts: tuple[Part, ...]) -> Whole:
+def _whole(
+    plastic: plastics.Plastic, head: heads.Head, parts: tuple[Part, ...], shown: str
+) -> Whole:
     rho = np.atleast_1d(density(18.0, 35.0))
-    body = assemble(convert.core_plastic(plastic), [convert.core_head(head)], parts=parts)
+    body = assemble(convert.core_plastic(plastic), [convert.core_head(head)], parts=parts,
+                    across=across(shown) is not None)
     return Whole(body, balance_point(body), free_fall(body, rho),
                  lean(lifting_moment(body, rho), np.zeros(1), body, rho))
 

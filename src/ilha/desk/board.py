@@ -12,9 +12,11 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
+from ilha.core.bench.hung import HUNG, across, hung_on
+from ilha.core.bench.riggings import NAMES
 from ilha.core.bench.seat import LONG
 from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import ON_A_LINE, combine
+from ilha.core.choose.combine import BY_THEMSELVES, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.proposal import Rung, ladder
 from ilha.core.choose.situation import Situation
@@ -44,9 +46,10 @@ from ilha.desk.water_question import SituationQuestion
 from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, plastics, rods
 
-RiggingKey = Literal["one", "tandem", "sliding-sinker", "three-way"]
-LEADERS = {"one": 0.0, "tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
-"""Length of leader, m, where none is asked for (common practice, no source)."""
+RiggingKey = Literal[
+    "one", "tandem", "sliding-sinker", "three-way", "wacky", "wacky-blade", "stinger"]
+LEADERS = {"tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
+"""Length of leader, m, where none is asked for (common practice, no source); of others none."""
 NAIL_AT = {"nose": 0.12, "tail": 0.72}
 """Where a nail weight sits, share of the plastic's length (common practice, no source)."""
 
@@ -73,7 +76,7 @@ class DayQuestion(SituationQuestion):
 
     @property
     def leader_length(self) -> float:
-        return LEADERS[self.rigging] if self.leader_m is None else self.leader_m
+        return LEADERS.get(self.rigging, 0.0) if self.leader_m is None else self.leader_m
 
 
 @dataclass(frozen=True)
@@ -209,7 +212,7 @@ def _rigging(conn: sqlite3.Connection, asked: DayQuestion) -> Rigging:
         return OnSinker(
             kg_from_g(asked.sinker_g), asked.dropper_m if three_way else 0.0,
             asked.leader_length, m_from_mm(asked.leader_mm), asked.lift_m if three_way else 0.0)
-    return None
+    return across(asked.rigging)
 
 
 def _nail(asked: DayQuestion, plastic: Plastic) -> list[Part]:
@@ -249,13 +252,18 @@ def day_of(
     rod = None if asked.rod_id is None else found(conn, rods.get, asked.rod_id, "rod_id", "rod")
     situation = situation_of(conn, at, asked, None)
     box = box_of(conn, with_heads=() if asked.head_id is None else (asked.head_id,))
-    rungs = ladder(box, plastic_of(box, row["id"]), situation, rule_book(conn))
+    rungs = ladder(box, plastic_of(box, row["id"]), situation, rule_book(conn),
+                   asked.rigging if asked.rigging in HUNG else "one")
+    if not rungs and asked.rigging in HUNG:
+        raise FieldError("rigging", f"`rigging` {NAMES[asked.rigging]}: no head of the box goes on"
+                                    f" {row['name']} so; choose one head, or another plastic")
     plastic = convert.core_plastic(row)
+    hung = hung_on(asked.rigging, plastic, m_from_mm(row["body_length_mm"]))
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
     judge = Judge(
         situation, partial(casts_at, at, asked), line, plastic, rungs,
         None if rod is None else convert.core_rod(rod), asked.school, _rigging(conn, asked),
-        _nail(asked, plastic),
+        [*_nail(asked, plastic), *hung],
         [one.diameter for one in box.lines],
         [box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],
         Sure(at.current_spread, box.timed_of(
@@ -278,7 +286,7 @@ def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:
         *m.box.heads, *(box_head(head) for head in gone if str(head["id"]) not in had)))
     here = plastic_of(box, m.plastic["id"])
     at = {h.head.id: i for i, h in enumerate(box.heads)}
-    rows = combine(box, tuple(key for key in SEARCHED if key not in ON_A_LINE))
+    rows = combine(box, tuple(key for key in SEARCHED if key not in BY_THEMSELVES))
     well = rows.fit == FITS_WELL
     names = {str(row["id"]): row["name"] for row in plastics.listed(conn)}
     out = []

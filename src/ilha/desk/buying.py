@@ -11,7 +11,7 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.choose.box import BoxHead, catalogue
-from ilha.core.choose.combine import ON_A_LINE, combine
+from ilha.core.choose.combine import BY_THEMSELVES, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.retrieves import RETRIEVES
 from ilha.core.errors import Array, DomainError
@@ -102,7 +102,7 @@ def _heads(own: Chart, chart: Lid, hours: Array, gap: int) -> list[Buy]:
 
 def _fitting(own: Chart) -> list[BoxHead]:
     shop = replace(catalogue(), plastics=(box_plastic(own.plastic),))
-    rows = combine(shop, tuple(key for key in SEARCHED if key not in ON_A_LINE))
+    rows = combine(shop, tuple(key for key in SEARCHED if key not in BY_THEMSELVES))
     return [shop.heads[i] for i in np.unique(rows.head[rows.fit == FITS_WELL])]
 
 

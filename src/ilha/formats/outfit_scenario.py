@@ -7,12 +7,12 @@ from typing import Any
 import numpy as np
 
 from ilha.core.choose.outfit import Outfit
-from ilha.core.choose.proposal import Figures
+from ilha.core.choose.proposal import Figures, parts_of
 from ilha.core.choose.search import tied
 from ilha.core.choose.situation import Situation
 from ilha.core.move.cast import Rod
-from ilha.core.rig.bodies import Head, Plastic
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
+from ilha.core.rig.bodies import Head, Part, Plastic
+from ilha.core.rig.tackle import Across, OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.units import cm2_from_m2, g_from_kg, mm_from_m
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import DENSITY, Leader
@@ -62,6 +62,8 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
     if isinstance(rigging, TwoHeads):
         return {"kind": "tandem", "front": _head(rigging.front), "spacing_m": rigging.spacing,
                 "leader_mm": mm_from_m(rigging.leader)}
+    if isinstance(rigging, Across):
+        return {"kind": "hooked-across"}
     if isinstance(rigging, UnderFloat):
         return {"kind": "under-float", "float_g": g_from_kg(rigging.mass),
                 "float_area_cm2": cm2_from_m2(rigging.area)}
@@ -72,6 +74,12 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
                 "leader_m": rigging.length, "leader_mm": mm_from_m(rigging.leader),
                 "lift_m": rigging.lift}
     return None
+
+
+def _added(part: Part) -> dict[str, Any]:
+    return {"mass_g": g_from_kg(part.mass), "density_g_cm3": part.density / 1e3,
+            "x_mm": mm_from_m(part.x), "z_mm": mm_from_m(part.z),
+            "drag_area_cm2": cm2_from_m2(part.drag_area)}
 
 
 def _ground(ground: Ground, s: Situation) -> list[list[float]]:
@@ -126,5 +134,6 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
         "lowered": cond.lowered,
         "retrieve": {"speed_m_s": cond.retrieve_speed, "steady": cond.steady},
         "rod": _rod(o.rod.rod), "plastic": _plastic(o.plastic.plastic),
+        "added": [_added(part) for part in parts_of(o)] or None,
         "rigging": _rigging(rigging, o.rigging), "heads": [_known(_head(o.head.head, slow))],
     })

@@ -261,6 +261,8 @@ def _heights(rest: _Rest, due: int) -> tuple[Height, ...]:
 
 
 def _kinds(text: str) -> tuple[Kind, ...]:
+    if not text.strip():
+        return ()
     out: list[Kind] = []
     for found in _KIND_WORD.finditer(text):
         word = found[0].lower()

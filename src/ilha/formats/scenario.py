@@ -19,6 +19,7 @@ from ilha.formats.board_json import as_json, part, written
 from ilha.formats.fields import first_error
 from ilha.formats.scenario_parts import (
     AT_LEAST_ONE,
+    AcrossPart,
     AddedPart,
     AirPart,
     FloatPart,
@@ -65,7 +66,7 @@ class Scenario(Part):
     plastic: PlasticPart
     added: list[AddedPart] = Field(default=[])
     rigging: Annotated[
-        TandemPart | SinkerPart | FloatPart, Field(discriminator="kind")] | None = None
+        TandemPart | SinkerPart | FloatPart | AcrossPart, Field(discriminator="kind")] | None = None
     heads: Annotated[list[HeadPart], AT_LEAST_ONE]
 
     def conditions(self) -> Conditions:

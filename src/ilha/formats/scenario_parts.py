@@ -11,7 +11,7 @@ from ilha.core.errors import DomainError
 from ilha.core.move.cast import Rod, SeenCast, usual_cast
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.bodies import Part as AddedToIt
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
+from ilha.core.rig.tackle import Across, OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.units import kg_from_g, kg_m3_from_g_cm3, m2_from_cm2, m_from_mm
 from ilha.core.water.conditions import ACROSS, FallKind
 from ilha.core.water.flow import Shelter
@@ -228,6 +228,15 @@ class FloatPart(Part):
 
     def core(self) -> Rigging:
         return UnderFloat(kg_from_g(self.float_g), m2_from_cm2(self.float_area_cm2))
+
+
+class AcrossPart(Part):
+    """Hooked across the plastic's middle: head and hook are there, both ends are free."""
+
+    kind: Literal["hooked-across"]
+
+    def core(self) -> Rigging:
+        return Across()
 
 
 class SinkerPart(Part):

@@ -42,6 +42,7 @@ from ilha.core.move.cast import Rod, cast_distance, package_drag_area
 from ilha.core.move.glide import free_fall
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Plastic
+from tests.rigs import with_a_long_one
 from tests.situations import SITUATIONS, Worked
 
 BASS = fish_named("European seabass")
@@ -265,7 +266,7 @@ def test_nothing_fits() -> None:
 # What is moulded on its weight goes with its own plastic: common sizes have none of it.
 @pytest.mark.parametrize("key", [key for key in SEARCHED if key != "as-moulded"])
 def test_every_rigging_has_combinations(key: str) -> None:
-    rows = combine(catalogue(), (key,))
+    rows = combine(with_a_long_one(), (key,))
     assert rows.plastic.size > 0
     assert set(rows.keys) == {key}
     well = rows.fit == FITS_WELL

@@ -8,7 +8,6 @@ from functools import cache
 import numpy as np
 import pytest
 
-from ilha.core.choose.box import catalogue
 from ilha.core.choose.fish import FISH, fish_named
 from ilha.core.choose.found import Found
 from ilha.core.choose.ranking import Kept, choose
@@ -28,6 +27,7 @@ from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.choose.traits import Traits
 from ilha.core.errors import DomainError
+from tests.rigs import with_a_long_one
 from tests.situations import SITUATIONS
 
 PORGY = fish_named("red porgy")
@@ -35,6 +35,7 @@ REEF = Situation("reef", 17.0, 0.2, PORGY, stance="drifting", bottom="rock")
 HARBOUR = Situation("harbour", 4.0, 0.1, fish_named("European seabass"), feeding="low")
 EDGE = Situation("channel", 5.0, 0.3, fish_named("spotted seatrout"), stance="anchored",
                  bottom="mud", finding="search")
+STILL = HARBOUR.but(place="flat", depth=1.2, surface_speed=0.0, mood="shy", stance="wading")
 BY_KEY = {rule.key: rule for rule in RULES}
 
 # Situations of their own for rules that no worked situation fires: facts and schools of a fault.
@@ -77,6 +78,10 @@ PROBES = {
     "two-heads-alike-in-slack": EDGE.but(surface_speed=0.05),
     "two-heads-alike-in-a-torrent": EDGE.but(surface_speed=0.8),
     "hair-breathes": HARBOUR.but(mood="shy", water_temperature_c=6.0),
+    "across-for-the-shy": STILL, "bare-across-where-it-is-seen": STILL,
+    "blade-where-it-is-not-seen": STILL.but(clarity="dirty"),
+    "across-is-left-to-fall": STILL.but(light="night", clarity="dirty"),
+    "stinger-on-long-plastics": REEF, "stinger-for-short-bites": REEF.but(symptom="short-bites"),
     "creeping-shrimp": REEF.but(mood="shy"), "scent-for-the-slow": REEF.but(mood="shy"),
 }
 
@@ -110,7 +115,7 @@ def _moves(key: str, s: Situation, kept: Kept) -> bool:
         whole, without = choose(s, rules=RULES, kept=kept), choose(s, rules=rest, kept=kept)
         return [o.score for o in whole.outfits] != [o.score for o in without.outfits]
     fired = [r for r in RULES if r.fired(s.facts())]
-    box, found = catalogue().on_line(s.line_diameter), _found(s, riggings_for(fired))
+    box, found = with_a_long_one().on_line(s.line_diameter), _found(s, riggings_for(fired))
     for judged in found.judged:
         traits = Traits(box, found.rows, s, found, judged)
         gave = np.broadcast_to(scores(traits, [BY_KEY[key]]), judged.verdict.shape)
@@ -121,7 +126,7 @@ def _moves(key: str, s: Situation, kept: Kept) -> bool:
 
 @cache
 def _found(s: Situation, riggings: tuple[str, ...]) -> Found:
-    found = search(catalogue(), s, riggings)
+    found = search(with_a_long_one(), s, riggings)
     assert found is not None
     return found
 

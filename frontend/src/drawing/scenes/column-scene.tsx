@@ -135,7 +135,7 @@ function OnTheLine({ view, head, main, tipX, board, plastic, units }: ColumnProp
   view: View; head: HeadFrame; main: Shape; tipX: number;
 }) {
   const x = tipX + main.rig[0];
-  if (board.rigging === "one") {
+  if (board.leader_m === 0) {
     return <Lure view={view} x={x} z={main.rig[1]} plastic={plastic} angle={main.holds ? head.rest : 0} />;
   }
   const foot = main.holds ? head.foot : main.rig[1];

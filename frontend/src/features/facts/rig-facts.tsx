@@ -3,7 +3,7 @@ import { useId } from "react";
 import { Form } from "react-bootstrap";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
-import { ASSUMED, frontHead } from "../question/facts";
+import { ASSUMED, frontHead, type Facts } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
 import { GRAM_SCALE, grams, headName, length, lengthScale, smallScale, text } from "../../base/units";
 import { useUnits } from "../question/use-units";
@@ -15,10 +15,13 @@ const RIGS = [
   { value: "tandem", words: "two heads", note: "a second one ahead of it on the same leader" },
   { value: "sliding-sinker", words: "a sliding sinker ahead", note: "very heavy current; the plastic is pressed down and does not swim" },
   { value: "three-way", words: "a three-way rig", note: "long leader to the head, a dropper to a heavy sinker, held off the bottom" },
+  { value: "wacky", words: "hooked across the middle", note: "a stick or a jerk, a nail in its nose: it falls flat and slowly" },
+  { value: "wacky-blade", words: "hooked across, a blade at the tail", note: "the same, and seen from farther" },
+  { value: "stinger", words: "one head and a belly stinger", note: "plastics over 180 mm: a second hook where short bites come; mind both hooks" },
 ] as const;
 
 /** m, as the server assumes them. */
-const LEADERS = { one: 0, tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5 };
+const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5 };
 
 export function RigFact() {
   const units = useUnits();
@@ -32,14 +35,18 @@ export function RigFact() {
     tandem: `two heads, ${front ? text(headName(front, units)) : "none"} in front`,
     "sliding-sinker": `a head behind a ${sinker} sliding sinker`,
     "three-way": `a head on a three-way rig, ${sinker} below`,
+    wacky: "one head across the middle, a nail in the nose",
+    "wacky-blade": "one head across the middle, a blade at the tail",
+    stinger: "one head and a belly stinger",
   }[kind];
+  const leader = LEADERS[kind];
   return (
     <Fact label="rig" words={words} source={facts.rigging === null ? "assumed" : "chosen"}>
       {(close) => (
         <>
           <Choice options={[...RIGS]} value={kind} onPick={(rigging) => {
             set({ rigging, leader_m: null });
-            if (rigging === "one") close();
+            if (LEADERS[rigging] === undefined) close();
           }} />
           {kind === "tandem" && <FrontHead />}
           {(kind === "sliding-sinker" || kind === "three-way") && (
@@ -50,9 +57,9 @@ export function RigFact() {
               <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
             </>
           )}
-          {kind !== "one" && (
+          {leader !== undefined && (
             <FactNumber field="leader_m" label={kind === "tandem" ? "Between the heads" : "Leader to the head"}
-                        scale={lengthScale(units)} close={close} assumed={LEADERS[kind]}
+                        scale={lengthScale(units)} close={close} assumed={leader}
                         above={0} high={5} remedy="0.4 to 2 m is usual" />
           )}
         </>

@@ -16,6 +16,8 @@ import { useUnits } from "./use-units";
 /** What anglers mean by a slow, a medium and a strong stream, m/s: common practice, no source. */
 export const RUNS = [{ words: "hardly", m_s: 0.1 }, { words: "slow", m_s: 0.25 }, { words: "medium", m_s: 0.5 }, { words: "strong", m_s: 1 }];
 const FLOAT_S = 10;
+/** Fields whose remedy stands here; any other's is with the mark. */
+const SAID = new Set(["step", "date", "typed_speed_m_s", "rigging", "heads"]);
 
 /** refused : by the server; null where it does not answer and nothing of this day is here. */
 export function NoWater({ refused }: { refused: Error | null }) {
@@ -29,7 +31,8 @@ export function NoWater({ refused }: { refused: Error | null }) {
       {!refused && <p>The water of {name} on this day is not on this device, and the server does not answer. What you log is kept, and its water is filled in at home.</p>}
       {refused && !away && (
         <p>{field === "typed_speed_m_s" ? (mark?.tide_port_id == null ? `${name} has no tide: what do you see?` : `How hard does it run at ${name}?`)
-          : field === "date" ? "The tide table does not reach this day." : "No water to draw yet."}</p>
+          : field === "date" ? "The tide table does not reach this day." : field === "heads" ? "No head of the box goes on this plastic."
+          : field === "rigging" ? `${refused.message.replaceAll("`", "")}.` : "No water to draw yet."}</p>
       )}
       {!away && field === "typed_speed_m_s" && mark?.tide_port_id != null && <AtItsHardest />}
       {!away && (field === "typed_speed_m_s" || field === "date") && <Seen hasTide={mark?.tide_port_id != null && field !== "date"} />}
@@ -41,7 +44,9 @@ export function NoWater({ refused }: { refused: Error | null }) {
       )}
       {away && <p>{refused?.message} <Link to="/trip">Open the Day from the trip</Link>, or set it back; what you log is kept.</p>}
       {field === "step" && <p>{refused?.message.replaceAll("`", "")}</p>}
-      {refused && !away && field !== "step" && field !== "date" && field !== "typed_speed_m_s" && <p><Link to="/places">See to {name} under Places</Link></p>}
+      {field === "rigging" && <p><button type="button" className="do" onClick={() => set({ rigging: null })}>Back to one head</button></p>}
+      {field === "heads" && <p><Link to="/box">See to the heads in the box</Link>, or choose another plastic in the sentence.</p>}
+      {refused && !away && !SAID.has(field ?? "") && <p><Link to="/places">See to {name} under Places</Link></p>}
       {mark?.caution && <p className="caution">{mark.caution}</p>}
     </div>
   );

@@ -115,8 +115,8 @@ function Nothing({ choice, query }: { choice: Choice; query: ChoiceQuery }) {
 
 const KEPT = ["rigging", "front_head_id", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
 
-/** Lengths of line that the Day knows; under a float or above a sinker it judges the head alone. */
-const DAY_RIGS = ["tandem", "sliding-sinker", "three-way"] as const;
+/** Riggings that the Day knows by themselves; under a float or in a drop-shot it judges the head alone. */
+const DAY_RIGS = ["tandem", "sliding-sinker", "three-way", "wacky", "wacky-blade", "stinger"] as const;
 
 /** Puts a whole outfit on the Day and the bench, and can take it back. */
 function useOutfit(choice: Choice) {

@@ -53,6 +53,8 @@ TAKES = {key: Takes(tuple(row.get("looks", ())), tuple(row.get("not_looks", ()))
                     row.get("needs_floating", False), tuple(row.get("heads", ())))
          for key, row in _ROWS.items()}
 FLOATS_BELOW = 1000.0
+STINGER_FROM = 0.180
+"""Length (m) of a plastic from which a second hook is hung on (about 200 mm; common practice)."""
 COVERS = ("none", "low-weed", "tall-weed", "overhang", "snags")
 
 
@@ -89,8 +91,6 @@ def _other_head(shapes: tuple[str, ...], shape: str) -> str:
 
 def _sits(key: str, b: Bench, numbers: Numbers) -> tuple[str, str]:
     """Whether the hook sits at all ("no"), and what is wrong with it; empty where nothing is."""
-    if key in ("wacky", "wacky-blade"):
-        return "", ""
     hook, body, back = (b.hook_straight, b.gape), b.body.length, b.half
     if key == "cut-down":
         cut = numbers["cut"].value
@@ -131,7 +131,7 @@ def _suits(key: str, row: dict[str, Any], b: Bench, numbers: Numbers) -> tuple[s
         return "no", "this plastic sinks: it would lie"
     if key == "belly-slot" and b.slit not in ("belly", "hollow"):
         return "no", "for bodies slit underneath: this one is not told to be"
-    if key == "stinger" and b.plastic.length < 0.180:
+    if key == "stinger" and b.plastic.length < STINGER_FROM:
         return "no", "for plastics of about 200 mm and over"
     if key == "high" and b.half <= HIGH_DEPTH:
         return "no", "the body is too slim: the centre is as high"

@@ -28,6 +28,7 @@ second-last ripple (common practice, no source)."""
 OUT_OF_BODY = 0.97
 """An exit beyond this share of the body is none."""
 LONG, SHORT, TIGHT = "hook long", "hook short", "gape tight"
+HOOKED_ACROSS = ("wacky", "wacky-blade")
 FROM_BELOW = ("weedless", "weedless-swinging", "weedless-nose", "weedless-bare")
 
 
@@ -77,10 +78,15 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
         bend = (m.straight + 0.5 * m.gape) / m.body
         reach = bend if key == "tied" else np.full(np.shape(bend), REACH_BEST)
         return reach, np.broadcast_to(0.5 * m.gape, np.shape(bend)) + 0.0
-    if key == "high":
+    if key in HOOKED_ACROSS:
+        # Through the side: half of the body lies in the bend.
+        clear = m.gape - 0.5 * m.height
+        return np.full(np.shape(clear + m.body), REACH_BEST), clear + 0.0 * m.body
+    if key in ("high", "stinger"):
         deep = 0.5 * m.height > HIGH_DEPTH
         reach, clear = thread(m, np.minimum(HIGH_DEPTH, 0.49 * m.height))
-        return np.where(deep, reach, np.nan), clear
+        # A stinger hangs off a slim body too.
+        return np.where(deep | (key == "stinger"), reach, np.nan), clear
     # A slit body is threaded close under the back, in what the slit leaves.
     reach, clear = thread(m, 0.5 * m.left)
     if key == "crab":

@@ -6,7 +6,8 @@ from dataclasses import dataclass, fields, replace
 
 import numpy as np
 
-from ilha.core.bench.riggings import TAKES
+from ilha.core.bench.hung import HUNG
+from ilha.core.bench.riggings import STINGER_FROM, TAKES
 from ilha.core.bench.seat import Measures, can, graded, seat, takes_shape
 from ilha.core.choose.box import Box
 from ilha.core.choose.features import SEARCHED
@@ -21,8 +22,9 @@ ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
 """Rigs that a sinker carries."""
 NEVER_CAST = ("three-way",)
 """Rigs that are let down under the boat, whoever holds the rod."""
-ON_A_LINE = ("tandem", "float", *ON_LEAD)
-"""Lengths of line as much as riggings: tried only where a rule asks for them."""
+BY_THEMSELVES = ("tandem", "float", *ON_LEAD, *HUNG)
+"""Riggings that the water meets in a way of their own, lengths of line or with something hung on:
+tried only where a rule asks for them."""
 PRACTICE: tuple[tuple[str, float, float], ...] = (
     ("#6", 0.0, 0.045), ("#4", 0.0, 0.055), ("#2", 0.045, 0.066), ("#1", 0.045, 0.070),
     ("1/0", 0.050, 0.072),
@@ -85,6 +87,8 @@ def _allowed(box: Box, key: str) -> Flags:
     shapes = np.array([
         takes_shape(takes.shapes, h.head.shape) for h in box.heads])
     allowed = looks[:, None] & shapes[None, :]
+    if key == "stinger":
+        allowed &= np.array([[p.plastic.length >= STINGER_FROM] for p in box.plastics])
     if key == "as-moulded":
         allowed &= np.array([[h.comes_in == p.id for h in box.heads] for p in box.plastics])
     return np.asarray(allowed)

@@ -25,7 +25,8 @@ TIPS = ("plain", "bite piece", "wire")
 SEARCHED = ("straight", "high", "hidden-point", "weedless", "weedless-swinging", "buried",
             "weedless-nose", "weedless-bare", "mushroom", "shrimp-head-first",
             "shrimp-tail-first", "crab", "tube", "tandem", "sliding-sinker",
-            "three-way", "drop-shot", "float", "tied", "as-moulded")
+            "three-way", "drop-shot", "float", "tied", "as-moulded", "wacky",
+            "wacky-blade", "stinger")
 """Riggings that the search tries. The others are decided on the bench or by a symptom."""
 
 

@@ -7,8 +7,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ilha.core.bench.hung import hung_on
 from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import NEVER_CAST, ON_A_LINE, Rows, combine
+from ilha.core.choose.combine import BY_THEMSELVES, NEVER_CAST, Rows, combine
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.outfit import Choice, Outfit
 from ilha.core.choose.ranking import Kept, choose
@@ -26,6 +27,7 @@ from ilha.core.judge.schools import (
     VERDICTS,
     of_a_size,
 )
+from ilha.core.rig.bodies import Part
 
 
 @dataclass(frozen=True)
@@ -50,7 +52,7 @@ def ladder(
     says the same of all riggings that are tied on in one way. way : "one" head, or a rigging that
     is a length of line.
     """
-    keys = (tuple(key for key in SEARCHED if key not in ON_A_LINE) if way == "one" else (way,))
+    keys = (tuple(key for key in SEARCHED if key not in BY_THEMSELVES) if way == "one" else (way,))
     only = Box((box.plastics[plastic],), box.heads, box.lines[:1], box.rods[:1])
     rows = combine(only, keys)
     if rows.plastic.size == 0:
@@ -129,6 +131,11 @@ def rungs_for(situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Ru
     return ladder(whole, whole.plastics.index(outfit.plastic), situation, rules, way)
 
 
+def parts_of(outfit: Outfit) -> tuple[Part, ...]:
+    """What its rigging adds to head and plastic."""
+    return hung_on(outfit.rigging, outfit.plastic.plastic, outfit.plastic.body_length)
+
+
 def board_of(
     situation: Situation, outfit: Outfit, rungs: Sequence[Rung], box: Box, trace: bool = False
 ) -> Board:
@@ -140,8 +147,8 @@ def board_of(
                    situation.surface_speed)
     slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
-                 outfit.rod.rod, situation.school, rigging, trace=trace, slow=slow,
-                 fit=np.array([rung.fit for rung in rungs]),
+                 outfit.rod.rod, situation.school, rigging, parts_of(outfit), trace=trace,
+                 slow=slow, fit=np.array([rung.fit for rung in rungs]),
                  lightest_zone=lightest_zone_of(way_of_rigging(outfit.rigging)),
                  sure=Sure(situation.current_spread, box.timed_of(
                      outfit.plastic.id, [rung.head.head.id for rung in rungs])))

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.choose.box import Box
-from ilha.core.choose.combine import ON_A_LINE
+from ilha.core.choose.combine import BY_THEMSELVES
 from ilha.core.choose.features import SEARCHED
 from ilha.core.choose.fish import Fish
 from ilha.core.choose.found import Found, Judged
@@ -35,7 +35,7 @@ EVEN = 0.05
 def riggings_for(fired: Sequence[Rule]) -> tuple[str, ...]:
     """Those that the search tries: lengths of line only where a rule that holds asks for them."""
     asked = {word for rule in fired for word in rule.wants.get("rigging", ())}  # type: ignore[union-attr]
-    return tuple(key for key in SEARCHED if key not in ON_A_LINE or key in asked)
+    return tuple(key for key in SEARCHED if key not in BY_THEMSELVES or key in asked)
 
 
 def apart(rule: Rule) -> str | None:

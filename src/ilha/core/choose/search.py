@@ -12,12 +12,13 @@ from typing import Any
 
 import numpy as np
 
+from ilha.core.bench.hung import HUNG, across, hung_on_each
 from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
 from ilha.core.choose.combine import (
+    BY_THEMSELVES,
     NEVER_CAST,
-    ON_A_LINE,
     ON_LEAD,
     Rows,
     combine,
@@ -63,7 +64,7 @@ HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line", "line-shor
 
 def way_of_rigging(key: str) -> str:
     """How the water meets a rigging: on a line of its own kind, or as one head."""
-    return key if key in ON_A_LINE else "one"
+    return key if key in BY_THEMSELVES else "one"
 
 
 def tied(key: str, line: float, depth: float, front: Head, current: float) -> Rigging:
@@ -73,6 +74,8 @@ def tied(key: str, line: float, depth: float, front: Head, current: float) -> Ri
     leader = LEADER_OVER_LINE * line
     if key == "float":
         return FLOAT
+    if key in HUNG:
+        return across(key)
     if key == "tandem":
         return TwoHeads(front, 0.5 * TANDEM, leader)
     if key in ON_LEAD:
@@ -212,7 +215,8 @@ def tie(
     p, h = np.divmod(pairs, heads)
     soft, metal = stack([one.plastic for one in box.plastics], p), columns(
         [one.head for one in box.heads])
-    body = assemble(soft, metal.taken(h))
+    parts = hung_on_each(way, [(one.plastic, one.body_length) for one in box.plastics], p)
+    body = assemble(soft, metal.taken(h), parts=parts, across=across(way) is not None)
     front = assemble(soft, metal.taken(ahead - 1)) if way == "tandem" else None
     f = replace(_figures(box, cond, way, body, box.slow_of(p, h), front), bare=True)
     thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered

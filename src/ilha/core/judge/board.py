@@ -25,7 +25,7 @@ from ilha.core.move.rest import Rest, rest
 from ilha.core.move.retrieve import Retrieve
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Body, Head, Part, Plastic
-from ilha.core.rig.tackle import Rigging, Sinker, TwoHeads
+from ilha.core.rig.tackle import Across, Rigging, Sinker, TwoHeads
 from ilha.core.water.conditions import Conditions
 
 
@@ -213,13 +213,14 @@ def _least_mass(
     kinds: dict[tuple[object, ...], int] = {}
     which = np.array([kinds.setdefault(h.kind, len(kinds)) for h in heads])
     first = [heads[int(np.argmax(which == k))] for k in range(len(kinds))]
-    body = assemble(plastic, first, parts=f.body.parts)
+    across = f.body.across
+    body = assemble(plastic, first, parts=f.body.parts, across=across)
     off = np.nan_to_num(np.abs(np.log(bears / np.maximum(current, 1e-3))), nan=np.inf)
     near = np.stack([np.argmin(np.where((which == k)[:, None], off, np.inf), axis=0)
                      for k in range(len(first))])
     weight = np.broadcast_to(f.held.weight, shape)
     least = least_mass(
-        lambda mass: assemble(plastic, first, mass, f.body.parts), body, f.held, current,
+        lambda mass: assemble(plastic, first, mass, f.body.parts, across), body, f.held, current,
         school.scope_limit, (np.take_along_axis(weight, near, axis=0),
                              np.take_along_axis(bears, near, axis=0)))
     return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)
@@ -248,8 +249,9 @@ def board(
     heads : H heads, in any order. rod : its rating and casts; None rules nothing out.
     school : a key of ``schools.SCHOOLS``; decides verdicts, windows and least masses. The picks
         of all schools are given.
-    rigging : a second head or a sinker; None for one head on the line. parts : what is added to
-        the plastic on every head. trace : the held lines with their shapes, to be drawn.
+    rigging : a second head, a sinker, a float, or hooked across; None for one head on the line.
+        parts : what is added to the plastic on every head. trace : the held lines with their
+        shapes, to be drawn.
     slow : for each head how many times longer it takes to fall than computed; None for as computed.
     fit : (H,) how each head's hook goes with the plastic, as ``schools.lightest`` has it; None:
         all well. One that fits badly is no pick, and nothing is held against it.
@@ -271,7 +273,7 @@ def board(
     if school not in SCHOOLS:
         raise DomainError("school", "must be one of " + ", ".join(SCHOOLS), school, "", "choose")
     chosen, shape = SCHOOLS[school], (len(box), cond.steps)
-    body = assemble(plastic, box, parts=parts)
+    body = assemble(plastic, box, parts=parts, across=isinstance(rigging, Across))
     front = (assemble(plastic, [rigging.front], parts=parts)
              if isinstance(rigging, TwoHeads) else None)
     learned = np.ones((len(box), 1)) if slow is None else require(

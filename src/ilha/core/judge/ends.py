@@ -13,6 +13,7 @@ from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
     RHO_SINKER,
     SINGLE,
+    Across,
     OnSinker,
     Rigging,
     Sinker,
@@ -42,7 +43,7 @@ class Ends:
 def ends_of(body: Body, glide: Glide, rigging: Rigging, front: Body | None, rho: Array) -> Ends:
     own = body.drag_area
     air = package_drag_area(body)
-    if rigging is None:
+    if rigging is None or isinstance(rigging, Across):
         return Ends(SINGLE, glide.wet_weight, glide.vertical, own, body.package, air)
     if isinstance(rigging, UnderFloat):
         # It floats: under water it carries, and weighs on, nothing. In the air it is all one.

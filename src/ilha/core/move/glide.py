@@ -125,13 +125,13 @@ def _trim_terms(body: Body, rho: Array) -> tuple[_Trim, Array]:
     volume_body = fam.c_v * section * length
     # A sphere alone has no such moment: of the head counts what continues the body's outline.
     outline = np.minimum(1.0, b / np.maximum(body.d_head, 1e-6)) ** 3
-    v_head = np.where(body.inside, 0.0, body.v_head * outline)
+    v_head = np.where(body.inside | body.across, 0.0, body.v_head * outline)
     s_e, v_e = fam.s_e * section, fam.v_e * volume_body
     s_t = 0.5 * PI_4 * (fam.sheet_breadth * b) ** 2
     x_s = 0.5 * (fam.sheet_from + 1.0) * length
     area_body, area_head = fam.c_a * b * length, 0.8 * body.d_head**2
     area = area_body + area_head
-    x_n = (area_body * fam.x_a * length - area_head * 0.45 * body.d_head) / area
+    x_n = (area_body * fam.x_a * length + area_head * body.x_head) / area
     cross = 1.1 * crossflow_factor(f) * area_body + body.cd_head * body.section_head
     k = k2 - k1
     terms = _Trim(

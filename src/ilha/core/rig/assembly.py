@@ -110,7 +110,7 @@ def stack(plastics: Sequence[Plastic], which: Indices) -> Stack:
 
 def assemble(
     plastic: Soft, heads: Sequence[Head] | Columns, mass: ArrayLike | None = None,
-    parts: Sequence[Part] = (),
+    parts: Sequence[Part] = (), across: bool = False,
 ) -> Body:
     """Put one plastic on every head, or each of a stack on its own.
 
@@ -119,7 +119,9 @@ def assemble(
     plastic, heads : what is rigged; H = len(heads).
     mass : optional (H, ...) head masses (kg) that replace those of ``heads``, to ask
         "and if this head were heavier?" with everything else unchanged.
-    parts : what is added to every one of them: nail, belly weight, stinger, blade.
+    parts : what is added to every one of them: nail, belly weight, stinger, blade. Of a stack
+        their fields may be columns too.
+    across : hooked across the plastic's middle, so that head and hook are there.
 
     Returns
     -------
@@ -135,14 +137,15 @@ def assemble(
     ball = ball_diameter(m_head, head.density)
     typical = np.where(head.below, 0.25, 0.22) * length
     weight_x = np.where(np.isnan(head.weight_x), 0.30 * length, head.weight_x)
+    middle = family.x_v * length + 0.0 * ball
     return Body(
         family=family, length=length, width=plastic.width, height=plastic.height,
         body_scale=(plastic.mass / plastic.density)
         / (family.c_v * PI_4 * plastic.width * plastic.height * length),
         m_head=m_head, m_hook=head.hook_mass, m_plastic=plastic.mass,
         rho_head=head.density, rho_plastic=plastic.density,
-        x_head=np.where(head.inside, weight_x, -0.45 * ball),
-        x_hook=np.where(np.isnan(head.x_hook), typical, head.x_hook),
+        x_head=middle if across else np.where(head.inside, weight_x, -0.45 * ball),
+        x_hook=middle if across else np.where(np.isnan(head.x_hook), typical, head.x_hook),
         x_plastic=family.x_v * length,
         z_head=np.where(head.below, 0.45 * plastic.height, head.hang * ball),
         d_head=np.where(head.inside, 0.0, ball),
@@ -152,5 +155,5 @@ def assemble(
         head.blade + plastic.extra_drag + np.where(head.below, 0.3 * ball**2, 0.0) +
         sum(p.drag_area for p in parts), inside=head.inside, dome=head.dome, foot=head.foot,
         fuzz=head.blade + plastic.extra_drag + sum(p.drag_area for p in parts),
-        parts=tuple(parts),
+        parts=tuple(parts), across=across,
     )

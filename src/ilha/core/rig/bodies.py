@@ -130,6 +130,11 @@ class Part:
         require("added.drag_area_cm2", self.drag_area * 1e4, "cm²", "0 if none", low=0.0, high=50.0)
 
 
+FOLDED = 0.6
+"""Drag coefficient, on its side, of a body held across its middle, both ends folded back (half of a
+stiff one's; judgement)."""
+
+
 @dataclass(frozen=True)
 class Body:
     """Plastics on heads: every field broadcasts to (H, ...) over rigs first.
@@ -161,6 +166,8 @@ class Body:
     fuzz: Any = 0.0
     """Drag area (m²) of hair, legs and blades, which stand in the air as in the water."""
     parts: tuple[Part, ...] = ()
+    across: bool = False
+    """Hooked across its middle, where head and hook then are."""
 
     @property
     def package(self) -> Array:
@@ -196,7 +203,11 @@ class Body:
 
     @property
     def drag_area(self) -> Array:
-        """C_A + D_t, the rig's own drag area on a tight line, m²."""
+        """C_A + D_t, the rig's own drag area on a tight line, m². One that is hooked across lies
+        there with both ends folded back."""
+        if self.across:
+            side = self.family.c_a * self.height * self.length
+            return np.asarray(FOLDED * side + self.cd_head * self.section_head + self.extra)
         return np.asarray(self.axial_drag + self.plate_drag)
 
     def part_weights(self, rho: ArrayLike) -> tuple[Array, Array, Array]:

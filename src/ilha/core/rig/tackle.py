@@ -213,7 +213,12 @@ class UnderFloat:
                 high=100.0)
 
 
-Rigging = TwoHeads | OnSinker | UnderFloat | None
+@dataclass(frozen=True)
+class Across:
+    """Hooked across its middle, head and hook there: both ends are free."""
+
+
+Rigging = TwoHeads | OnSinker | UnderFloat | Across | None
 
 
 def _check_leader(name: str, length: float, diameter: float) -> None:

@@ -1,0 +1,120 @@
+"""Riggings that hang something on, or hang by their middle: how they fall, hold, are asked for."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from ilha.core.bench.hung import HUNG, across, hung_on, hung_on_each
+from ilha.core.choose.box import catalogue
+from ilha.core.choose.fish import fish_named
+from ilha.core.choose.proposal import board_of, figures_of, place_of, rungs_for
+from ilha.core.choose.ranking import choose
+from ilha.core.choose.rules import RULES
+from ilha.core.choose.situation import Situation
+from ilha.core.judge.board import board
+from ilha.core.move.glide import free_fall
+from ilha.core.rig.assembly import assemble, columns, stack
+from ilha.core.rig.tackle import Across
+from ilha.core.water.conditions import Conditions
+from ilha.formats.board_json import as_json
+from ilha.formats.outfit_scenario import scenario_of
+from ilha.formats.scenario import Scenario, answer
+from tests.rigs import JERK_127, ladder, plastic, with_a_long_one
+
+RHO = np.atleast_1d(1025.0)
+STICK = plastic(100, 10, 10, 8.3, "stick")
+STILL = Situation("flat", 1.2, 0.0, fish_named("European seabass"), feeding="low", mood="shy",
+                  stance="wading")
+
+
+@pytest.mark.parametrize("soft", [JERK_127, STICK])
+def test_hooked_across_it_falls_flat_and_at_half_the_speed(soft: object) -> None:
+    """Common practice, no source: flat, both ends alive, much slower than threaded; a nail in the
+    nose tips it nose down."""
+    threaded, bare, nailed = (
+        free_fall(assemble(soft, ladder(), parts=parts, across=flat), RHO)  # type: ignore[arg-type]
+        for parts, flat in (((), False), ((), True), (hung_on("wacky", soft, 0.1), True)))  # type: ignore[arg-type]
+    assert np.all(bare.vertical < 0.6 * threaded.vertical)
+    assert np.all(np.degrees(bare.pitch) < 20.0)
+    assert np.all(np.degrees(threaded.pitch) > 45.0)
+    assert np.all(nailed.pitch > bare.pitch)
+
+
+def test_its_speed_is_that_of_a_cylinder_across() -> None:
+    """Weight against the drag of a cylinder of ten diameters lying across the flow, its ends free:
+    Cd 1.1 times 0.68 on its side (Hoerner, Fluid-Dynamic Drag, ch. 3; from memory), and of the
+    ball."""
+    (head,) = ladder()[:1]
+    body = assemble(STICK, [head], across=True)
+    fall = free_fall(body, RHO)
+    weight = float(np.ravel(fall.wet_weight)[0])
+    ball = np.cbrt(6.0 * head.mass / (np.pi * head.density))
+    side = 1.1 * 0.68 * 0.100 * 0.010 + 0.5 * np.pi / 4.0 * ball**2
+    assert float(np.ravel(fall.vertical)[0]) == pytest.approx(
+        np.sqrt(2.0 * weight / (1025.0 * side)), rel=0.12)
+
+
+def test_on_a_tight_line_it_stands_in_the_current_with_its_side() -> None:
+    """Across the middle it takes several times the current's pull of one that is threaded, and so
+    holds in less."""
+    cond = Conditions(np.array([3.0]), np.array([0.7]), 1.9e-4)
+    straight = board(cond, JERK_127, ladder())
+    flat = board(cond, JERK_127, ladder(), rigging=Across(),
+                 parts=hung_on("wacky", JERK_127, 0.1))
+    assert np.all(flat.body.drag_area > 3.0 * straight.body.drag_area)
+    assert np.all(flat.bears < straight.bears)
+    assert np.all(flat.least_mass > straight.least_mass)
+    assert np.all(flat.fall.count > 1.2 * straight.fall.count)
+
+
+@pytest.mark.parametrize("key", HUNG)
+def test_columns_are_as_each_by_itself(key: str) -> None:
+    box = with_a_long_one()
+    which = np.array([len(box.plastics) - 1, 0, 3])
+    pairs = [(one.plastic, one.body_length) for one in box.plastics]
+    heads = [h.head for h in box.heads[:3]]
+    flat = across(key) is not None
+    whole = free_fall(assemble(
+        stack([p for p, _ in pairs], which), columns(heads).taken(np.arange(3)),
+        parts=hung_on_each(key, pairs, which), across=flat), RHO)
+    for i, w in enumerate(which):
+        one = free_fall(assemble(pairs[w][0], [heads[i]], parts=hung_on(key, *pairs[w]),
+                                 across=flat), RHO)
+        assert float(whole.vertical[i, 0]) == pytest.approx(float(one.vertical[0, 0]), rel=1e-9)
+        assert float(whole.wet_weight[i, 0]) == pytest.approx(float(one.wet_weight[0, 0]))
+
+
+def test_shy_fish_in_still_shallow_water_are_offered_it() -> None:
+    """Common practice, no source. In a running tide, in cover and for fish that feed on, it is not
+    even tried."""
+    offered = choose(STILL, catalogue())
+    assert any(o.rigging == "wacky" for o in offered.outfits)
+    for other in (STILL.but(surface_speed=0.3), STILL.but(mood="keen"), STILL.but(depth=8.0),
+                  STILL.but(cover="tall-weed", cover_height=0.6)):
+        assert not any(o.rigging in HUNG for o in choose(other, catalogue()).outfits)
+
+
+def test_a_long_plastic_over_open_ground_gets_a_second_hook() -> None:
+    """Common practice, no source: from about 200 mm; shorter ones never, nor in weed."""
+    big = with_a_long_one()
+    only = type(big)(big.plastics[-1:], big.heads, big.lines, big.rods)
+    reef = Situation("reef", 12.0, 0.2, fish_named("European seabass"), stance="anchored",
+                     symptom="short-bites")
+    keys = {o.rigging for o in choose(reef, only).outfits}
+    assert "stinger" in keys
+    assert not any(o.rigging == "stinger" for o in choose(reef, catalogue()).outfits)
+
+
+def test_the_scenario_of_one_is_answered_as_the_choice_answers() -> None:
+    box = catalogue()
+    found = next(o for o in choose(STILL, box).outfits if o.rigging == "wacky")
+    figures = figures_of(STILL, found, box, RULES)
+    told = answer(Scenario.model_validate(scenario_of(STILL, found, figures)))
+    rungs = rungs_for(STILL, box, found, RULES)
+    b, i = board_of(STILL, found, rungs, box), place_of(rungs, found)
+    mine = as_json(b, 0.7)["heads"][i]
+    (head,) = told["heads"]
+    assert head["verdict"] == [figures.board_verdict]
+    assert head["count_s"] == pytest.approx(mine["count_s"])
+    assert head["count_s"][0] == pytest.approx(figures.count, rel=1e-6)
