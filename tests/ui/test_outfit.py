@@ -99,6 +99,57 @@ def test_loose_pieces_are_tied_up_and_untied(page: Page, server: Server, watch: 
     watch.must_be_clean()
 
 
+def test_a_box_without_a_head_tells_what_can_be_tied_of_loose_pieces(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """The interface is told of no head; the server answers for its own box."""
+    page.goto(server.url)
+    page.evaluate("""() => Promise.all([["hooks", {kind: "offset", size: "2/0"}],
+        ["weights", {kind: "bullet", mass_g: 3.5, material: "lead"}]].map(([kind, row]) =>
+        fetch(`/api/${kind}`, {method: "POST", body: JSON.stringify(row),
+                               headers: {"Content-Type": "application/json"}})))""")
+    page.route("**/api/box", lambda route: route.fulfill(
+        json={**route.fetch().json(), "heads": []}))
+    page.goto(server.url + "outfit")
+    expect(page.get_by_role("heading", name="No head yet.")).to_be_visible()
+    expect(page.locator(".loose-part").get_by_role("listitem").first).to_contain_text(
+        re.compile("offset hook ./0"))
+    watch.must_be_clean()
+
+
+def test_hooked_across_is_judged_on_the_day_and_goes_with_sticks_alone(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    fact(page, "rig").click()
+    page.get_by_role("option", name="hooked across the middle").click()
+    expect(page.locator(".rung.picked")).to_contain_text("across the middle, with a nail")
+    fact(page, "plastic").click()
+    page.get_by_role("option", name="76 mm paddle tail").click()
+    expect(page.get_by_role("alert").or_(page.locator(".strip")).first).to_contain_text(
+        "no head of the box goes on 76 mm paddle tail so")
+    assert all("422" in line for line in watch.said)
+
+
+def test_the_cast_lies_to_the_current_as_the_mark_has_it(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    """Seba Grande casts to the south-south-west, its flood comes from there: up-current on the
+    flood, with it on the ebb."""
+    open_day(page, server)
+    fact(page, "mark").click()
+    page.get_by_role("option", name="Seba Grande").click()
+    way = fact(page, "which way")
+    expect(way).to_have_text(re.compile("up-current|with the current"))
+    said = way.inner_text()
+    way.click()
+    expect(page.get_by_role("option", name="as this mark lies")).to_contain_text(
+        f"the cast to the S, the flood to the N: now {said.strip(chr(0x2060))}")
+    page.get_by_role("option", name="across the current").click()
+    expect(way).to_have_text(re.compile("across the current"))
+    watch.must_be_clean()
+
+
 def test_the_doctor_comes_to_an_answer(page: Page, server: Server, watch: Watch) -> None:
     open_outfit(page, server)
     page.get_by_role("button", name="It is swept away").click()

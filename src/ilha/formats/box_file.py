@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from pydantic import BaseModel, ConfigDict, Field
 
 from ilha.core.bench.keeper import KEEPERS
@@ -11,7 +13,7 @@ from ilha.core.tables import HEAD_MATERIALS, HOOKS, LOOKS, PLASTIC_MATERIALS
 from ilha.core.units import kg_from_g, kg_from_oz, m2_from_cm2, m_from_mm, newtons_of_kg
 from ilha.core.water.line import LineKind
 from ilha.formats.fields import FieldError
-from ilha.formats.scenario_parts import RodPart
+from ilha.formats.scenario_parts import RodPart, told
 from ilha.formats.words import HeadMaterial, HookSize, Look, PlasticMaterial, Shape
 
 
@@ -24,15 +26,15 @@ class BoxPlasticPart(_Part):
 
     id: str = Field(min_length=1, max_length=80)
     look: Look
-    length_mm: float
+    length_mm: Annotated[float, told(minimum=20, maximum=500)]
     body_length_mm: float = Field(gt=0.0, le=500.0)
-    width_mm: float
-    height_mm: float
-    mass_g: float
-    density_g_cm3: float | None = None
+    width_mm: Annotated[float, told(minimum=2, maximum=120)]
+    height_mm: Annotated[float, told(minimum=2, maximum=150)]
+    mass_g: Annotated[float, told(exclusiveMinimum=0, maximum=500)]
+    density_g_cm3: Annotated[float, told(minimum=0.3, maximum=3)] | None = None
     material: PlasticMaterial = "plastisol"
     colour: str = Field("", max_length=40)
-    extra_drag_cm2: float = 0.0
+    extra_drag_cm2: Annotated[float, told(minimum=0)] = 0.0
     slit_mm: float = Field(0.0, ge=0.0, le=150.0)
 
     def core(self) -> BoxPlastic:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
@@ -34,7 +34,7 @@ from ilha.core.water.ground import Ground
 from ilha.formats.box_file import BoxPart
 from ilha.formats.fields import first_error
 from ilha.formats.outfit_scenario import scenario_of
-from ilha.formats.scenario_parts import LeaderPart
+from ilha.formats.scenario_parts import LeaderPart, told
 from ilha.formats.words import PlaceKind, Retrieve, School, StanceKey
 
 
@@ -60,14 +60,14 @@ class QuestionFile(_Part):
 
     format: Literal["ilha-question-1"]
     place: PlaceKind
-    depth_m: float
-    surface_speed_m_s: float
-    wind_m_s: float = 3.0
+    depth_m: Annotated[float, told(exclusiveMinimum=0, maximum=200)]
+    surface_speed_m_s: Annotated[float, told(minimum=0, maximum=6)]
+    wind_m_s: Annotated[float, told(minimum=0, maximum=40)] = 3.0
     stance: StanceKey = "bank"
     bottom: Bottom = "sand"
     cover: Cover = "none"
     cover_height_m: float = Field(0.0, ge=0.0, le=20.0)
-    water_temperature_c: float = 18.0
+    water_temperature_c: Annotated[float, told(minimum=-2, maximum=40)] = 18.0
     temperature_trend: Trend = "steady"
     clarity: Clarity = "stained"
     light: Light = "bright"
@@ -81,12 +81,14 @@ class QuestionFile(_Part):
     shank: Literal["middle", "short", "long"] = "middle"
     leader: Literal["bites", "structure"] = "bites"
     sinker: Literal["jig", "sinker"] = "jig"
-    line_diameter_mm: float | None = None
+    line_diameter_mm: Annotated[float, told(exclusiveMinimum=0, maximum=2)] | None = None
     cast_m: float | None = Field(None, gt=0.0, le=150.0)
     tip_height_m: float | None = Field(None, ge=0.0, le=30.0)
     zone: TypedZone | None = Field(None, description="in place of the fish's own")
-    fish_kg: float | None = Field(None, description="expected; null: of usual size")
-    line_least_kg: float | None = Field(None, description="null: by fish and cover")
+    fish_kg: Annotated[float, told(exclusiveMinimum=0, maximum=500)] | None = Field(
+        None, description="expected; null: of usual size")
+    line_least_kg: Annotated[float, told(exclusiveMinimum=0, maximum=200)] | None = Field(
+        None, description="null: by fish and cover")
     retrieve: Retrieve | None = Field(None, description="null: the rules choose")
     retrieve_speed_m_s: float | None = Field(None, gt=0.0, le=5.0, description="where it is swum")
     lowered: bool | None = Field(None, description="null: by stance and depth")
@@ -154,7 +156,7 @@ def read(text: str) -> QuestionFile:
         Naming the field at fault.
     """
     try:
-        return QuestionFile.model_validate_json(text)
+        return QuestionFile.model_validate_json(text, strict=True)
     except ValidationError as error:
         raise first_error(error) from error
 

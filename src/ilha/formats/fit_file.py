@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
@@ -11,6 +11,9 @@ from ilha.core.bench.fit import CENTRE, HookFit, Thread, fit_hooks
 from ilha.core.units import m_from_mm, mm_from_m
 from ilha.formats.fields import FieldError, first_error
 from ilha.formats.numbers import nullable
+from ilha.formats.scenario_parts import told
+
+Measured = Annotated[float, told(exclusiveMinimum=0)]
 
 
 class _Part(BaseModel):
@@ -33,10 +36,10 @@ class FitThread(_Part):
 
 class FitHook(_Part):
     id: str = Field(min_length=1, max_length=40)
-    straight_mm: float
-    gape_mm: float
-    wire_mm: float
-    yield_mpa: float = 1500.0
+    straight_mm: Measured
+    gape_mm: Measured
+    wire_mm: Measured
+    yield_mpa: Annotated[float, told(exclusiveMinimum=0, maximum=4000)] = 1500.0
 
 
 class FitFile(_Part):
@@ -76,7 +79,7 @@ def read(text: str) -> FitFile:
         Naming the field at fault.
     """
     try:
-        found = FitFile.model_validate_json(text)
+        found = FitFile.model_validate_json(text, strict=True)
     except ValidationError as error:
         raise first_error(error) from error
     names = [hook.id for hook in found.hooks]

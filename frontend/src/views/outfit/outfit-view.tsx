@@ -13,14 +13,23 @@ import { Compare } from "./compare";
 import { LoosePart } from "./loose";
 import { OutfitCard } from "./outfit-card";
 import { OutfitSentence } from "./outfit-sentence";
-import { useChoice } from "../../features/day/use-choice";
+import { useChoice, useChoiceQuery } from "../../features/day/use-choice";
 import { headName, text } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { LIMIT_WORDS, leaderWords, verdictOf } from "./words";
 
+const NOON = 72;
+
 export default function OutfitView() {
   const missing = useMissing();
-  return missing.length > 0 ? <EmptyBox missing={missing} /> : <OutfitsHere />;
+  if (missing.length === 0) return <OutfitsHere />;
+  return <><EmptyBox missing={missing} />{missing.join() === "head" && <LooseAlone />}</>;
+}
+
+/** Without a head in the box, what can be tied of loose pieces: at noon, where no hour is looked at. */
+function LooseAlone() {
+  const query = useChoiceQuery();
+  return <LoosePart query={query.step === 0 ? { ...query, step: NOON } : query} />;
 }
 
 function OutfitsHere() {
