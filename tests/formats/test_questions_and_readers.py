@@ -13,7 +13,7 @@ import numpy as np
 import pytest
 
 from ilha.core.errors import DomainError
-from ilha.formats import choice_file, fit_file
+from ilha.formats import choice_file, fit_file, tide_service
 from ilha.formats.fields import FieldError
 from ilha.formats.schema import schemas
 from tests.formats.test_schema_and_reader import GONE, changed, places, tried
@@ -22,7 +22,8 @@ EXAMPLES = Path(__file__).resolve().parents[2] / "examples"
 BETWEEN_FIELDS = (
     "at most the length", "must not be above length_mm", "must be given, not both",
     "must be a fish that is known", "must be above from_bottom_m", "must each have an id",
-    "must not be below lure_min_g", "must be one a rod can throw", "must be one of",
+    "must not be below lure_min_g", "must be a valid datetime", "must be one a rod can throw",
+    "must be one of",
     "must be above the width and the height", "see the rod's rating")
 """Rules between two fields (a rating is bounded where no cast is told) and names looked up,
 which no schema of one field can say."""
@@ -36,6 +37,11 @@ QUESTION: dict[str, Any] = json.loads((EXAMPLES / "question.json").read_text()) 
     "tied_leader": {"kind": "fluorocarbon", "diameter_mm": 0.37, "length_m": 0.6},
     "practical_salinity": 35.0, "drift_speed_m_s": 0.1,
 }
+TIDES: dict[str, Any] = {
+    "format": "ilha-tides-1", "place": "Port", "latitude_deg": 40.0, "longitude_deg": -9.0,
+    "zero": "chart datum", "turns": [
+        {"time_utc": "2026-12-01T04:10:00Z", "kind": "high", "height_m": 3.1},
+        {"time_utc": "2026-12-01T10:20:00Z", "kind": "low", "height_m": 0.8}]}
 BOX: dict[str, Any] = {
     "plastics": [{"id": "p", "look": "paddle", "length_mm": 102.0, "body_length_mm": 80.0,
                   "width_mm": 14.0, "height_mm": 19.0, "mass_g": 10.0, "density_g_cm3": 1.08,
@@ -62,6 +68,10 @@ def _question(asked: dict[str, Any]) -> None:
         found.box.core()
 
 
+def _tides(asked: dict[str, Any]) -> None:
+    tide_service.in_form(json.dumps(asked))
+
+
 def _why(take: Callable[[dict[str, Any]], None], asked: dict[str, Any]) -> str:
     try:
         take(asked)
@@ -72,9 +82,10 @@ def _why(take: Callable[[dict[str, Any]], None], asked: dict[str, Any]) -> str:
 
 @pytest.mark.parametrize(("kind", "given", "take", "least"), [
     ("fit", json.loads((EXAMPLES / "fit.json").read_text()), _fit, 300),
+    ("tides", TIDES, _tides, 50),
     ("question", QUESTION, _question, 350),
     ("question", QUESTION | {"box": BOX}, _question, 700),
-], ids=["fit", "question", "question with a box"])
+], ids=["fit", "tides", "question", "question with a box"])
 def test_schema_and_reader_take_the_same(
     kind: str, given: dict[str, Any], take: Callable[[dict[str, Any]], None], least: int
 ) -> None:

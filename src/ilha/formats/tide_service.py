@@ -96,6 +96,20 @@ class Question:
         return None
 
 
+def in_form(text: str) -> Answer:
+    """An answer as it stands, whatever it was asked.
+
+    Raises
+    ------
+    FieldError
+        Where it is not in the form.
+    """
+    try:
+        return Answer.model_validate_json(text, strict=True)
+    except ValidationError as error:
+        raise _bad(str(first_error(error))) from error
+
+
 def read(text: str, asked: Question) -> HighLow:
     """The tide that a service answered a question with.
 
@@ -105,10 +119,7 @@ def read(text: str, asked: Question) -> HighLow:
         Where it is not in the form, answers another question, or its high and low waters do not
         alternate.
     """
-    try:
-        found = Answer.model_validate_json(text)
-    except ValidationError as error:
-        raise _bad(str(first_error(error))) from error
+    found = in_form(text)
     fault = asked.fault(found)
     if fault is not None:
         raise FieldError("tide_service", f"`tide_service` answered another question: {fault}."
