@@ -42,6 +42,21 @@ def test_two_riggings_are_stepped_through(page: Page, server: Server, watch: Wat
     watch.must_be_clean()
 
 
+def test_the_picture_tells_its_answer_and_hooked_across_falls_flat(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_bench(page, server)
+    title = page.locator("#rig-title")
+    falls = page.locator(".figure", has_text="falls")
+    expect(title).to_contain_text("3/0: out at 45 mm, point clears")
+    expect(falls).to_contain_text("nose first")
+    fact(page, "rigging").click()
+    page.get_by_role("option", name="across the middle, with a nail").click()
+    expect(title).to_contain_text("3/0: hooked across, 43 mm from the nose")
+    expect(falls).to_contain_text("nose down")
+    watch.must_be_clean()
+
+
 def test_a_hook_is_chosen_and_its_chain_is_told(page: Page, server: Server, watch: Watch) -> None:
     open_bench(page, server)
     weakest = page.locator(".chain .weakest")
@@ -209,6 +224,7 @@ def test_the_eye_is_trained_and_what_was_missed_falls_due(
     missed = next(i for i, d in enumerate(drills) if d["code"] == "bent-up")
     for i, drill in enumerate(drills):
         expect(page.locator(".drill-scene")).to_be_visible()
+        expect(page.locator(".drill-scene desc")).to_contain_text("from above the hook comes out")
         said = "straight" if i == missed else WORDS[drill["code"]]
         page.locator(".judge").get_by_role("button", name=said, exact=True).click()
         verdict = page.locator(".judged")

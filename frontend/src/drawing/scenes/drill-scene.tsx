@@ -1,7 +1,21 @@
 // One rig of the trainer, from the side and from above, to one scale. Owns its <svg> and y-flip.
 import type { Drill, Head, HookFit, Plastic } from "../../api/types";
-import { sideOutline, topOutline } from "../geometry/drill";
+import { sideOutline, topOutline, type Faults } from "../geometry/drill";
 import { hookPath, headOutline } from "../geometry/tackle";
+
+const SEEN = 0.5;
+
+/** What an eye sees of it, mm, and no verdict: that is what is asked. */
+export function seenIn(f: Faults): string {
+  const mm = (value: number) => `${Math.abs(value).toFixed(1)} mm`;
+  return [
+    f.gap_mm > SEEN ? `The nose stands ${mm(f.gap_mm)} off the head` : "The nose lies against the head",
+    Math.abs(f.nose_mm) > SEEN ? `the shank goes into it ${mm(f.nose_mm)} ${f.nose_mm > 0 ? "above" : "below"} its middle` : "the shank goes in at its middle",
+    f.bunch_mm > SEEN ? `before the hook comes out the body is pushed together by ${mm(f.bunch_mm)}, in ridges` : "the body lies smooth",
+    Math.abs(f.bend_mm) > SEEN ? `it bends ${f.bend_mm > 0 ? "up" : "down"} by ${mm(f.bend_mm)} where the hook comes out` : "it runs straight",
+    Math.abs(f.side_mm) > SEEN ? `from above the hook comes out ${mm(f.side_mm)} beside the middle` : "from above the hook comes out on the middle",
+  ].join("; ") + ".";
+}
 
 export function DrillScene({ drill, plastic, head, head_mm, hook }: {
   drill: Drill; plastic: Plastic; head: Head; head_mm: number; hook: HookFit;
@@ -17,6 +31,7 @@ export function DrillScene({ drill, plastic, head, head_mm, hook }: {
   return (
     <svg className="drill-scene" viewBox={`${left} 0 ${wide} ${high}`} role="img">
       <title>A rig from the side and, below, from above</title>
+      <desc>{seenIn(drill)}</desc>
       <g transform={`translate(0 ${over}) scale(1 -1)`}>
         <path d={sideOutline(plastic, exit, drill)} className="soft-body" />
         <g className="hook"><path d={hookPath(hook)} strokeWidth={hook.wire_mm} /></g>

@@ -30,7 +30,10 @@ export function RigScene({ plastic, head, fit, hook, units, laid, trueScale }: P
   const y = (mm: number) => top - mm * k;
   const back = plastic.height_mm / 2;
   const plain = laid.steel[1] === 0 && !laid.reversed && laid.across === null && laid.from === 0;
-  const words = hook.exit_mm == null
+  const where = laid.mark === null ? null : text(small(laid.mark, units));
+  const words = laid.across !== null && where !== null ? `${hook.size}: hooked across, ${where} from the nose`
+    : laid.weedless && where !== null ? `${hook.size}: from below, up again at ${where}, its point covered`
+    : hook.exit_mm == null
     ? `${hook.size}: the point never clears the back`
     : `${hook.size}: out at ${text(small(hook.exit_mm, units))}, point clears ${text(small(hook.clearance_mm, units, 1))}`;
   return (
