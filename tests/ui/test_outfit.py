@@ -17,6 +17,15 @@ def open_outfit(page: Page, server: Server) -> None:
     page.wait_for_selector(".outfit")
 
 
+def with_loose_pieces(page: Page, server: Server) -> None:
+    """An offset hook and a bullet put in the box."""
+    page.goto(server.url)
+    page.evaluate("""() => Promise.all([["hooks", {kind: "offset", size: "2/0"}],
+        ["weights", {kind: "bullet", mass_g: 3.5, material: "lead"}]].map(([kind, row]) =>
+        fetch(`/api/${kind}`, {method: "POST", body: JSON.stringify(row),
+                               headers: {"Content-Type": "application/json"}})))""")
+
+
 def test_another_fish_another_outfit_and_its_name_in_the_reason(
     page: Page, server: Server, watch: Watch
 ) -> None:
@@ -78,11 +87,7 @@ def test_what_would_change_its_mind(page: Page, server: Server, watch: Watch) ->
 
 
 def test_loose_pieces_are_tied_up_and_untied(page: Page, server: Server, watch: Watch) -> None:
-    page.goto(server.url)
-    page.evaluate("""() => Promise.all([["hooks", {kind: "offset", size: "2/0"}],
-        ["weights", {kind: "bullet", mass_g: 3.5, material: "lead"}]].map(([kind, row]) =>
-        fetch(`/api/${kind}`, {method: "POST", body: JSON.stringify(row),
-                               headers: {"Content-Type": "application/json"}})))""")
+    with_loose_pieces(page, server)
     heads = "async () => (await (await fetch('/api/box')).json()).heads.length"
     before = page.evaluate(heads)
     open_outfit(page, server)
@@ -103,11 +108,7 @@ def test_a_box_without_a_head_tells_what_can_be_tied_of_loose_pieces(
     page: Page, server: Server, watch: Watch
 ) -> None:
     """The interface is told of no head; the server answers for its own box."""
-    page.goto(server.url)
-    page.evaluate("""() => Promise.all([["hooks", {kind: "offset", size: "2/0"}],
-        ["weights", {kind: "bullet", mass_g: 3.5, material: "lead"}]].map(([kind, row]) =>
-        fetch(`/api/${kind}`, {method: "POST", body: JSON.stringify(row),
-                               headers: {"Content-Type": "application/json"}})))""")
+    with_loose_pieces(page, server)
     page.route("**/api/box", lambda route: route.fulfill(
         json={**route.fetch().json(), "heads": []}))
     page.goto(server.url + "outfit")

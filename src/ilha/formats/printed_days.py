@@ -149,6 +149,10 @@ class Days:
         if self.clock == "utc":
             return wall.replace(tzinfo=UTC).timestamp()
         here = wall.replace(tzinfo=self.zone)
+        if self.clock == "local" and here.utcoffset() == here.replace(fold=1).utcoffset():
+            # Neither left out nor shown twice: so of almost every hour of the year.
+            self.last_s = here.timestamp()
+            return self.last_s
         if self.clock == "standard":
             offset = (here.utcoffset() or timedelta()) - (here.dst() or timedelta())
             return (wall.replace(tzinfo=UTC) - offset).timestamp()

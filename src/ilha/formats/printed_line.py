@@ -208,6 +208,7 @@ def _weekday(rest: _Rest) -> int | None:
     for found in _WORD.finditer(rest.text):
         word = found[0].lower().rstrip(".")
         if word in _DAY_NAMES:
+            rest.take(found)
             return _WEEKDAYS[word[:3] if word[:3] in _WEEKDAYS else word[:2]]
     return None
 
@@ -245,12 +246,13 @@ def _clock(found: re.Match[str], way: re.Pattern[str]) -> Clock | None:
 
 def _heights(rest: _Rest, due: int) -> tuple[Height, ...]:
     """Heights; where there are more numbers than times, those with a decimal or a unit."""
-    found = list(_HEIGHT.finditer(rest.text))
-    exact = [one for one in found if one[2] or "." in one[1]]
+    kept = found = list(_HEIGHT.finditer(rest.text))
     for one in found:
         rest.take(one)
-    # A coefficient or the moon's age beside them is no height.
-    kept = exact if due and len(found) > due == len(exact) else found
+    if 0 < due < len(found):
+        # A coefficient or the moon's age beside them is no height.
+        exact = [one for one in found if one[2] or "." in one[1]]
+        kept = exact if len(exact) == due else found
     out = []
     for one in kept:
         unit: Literal["m", "ft"] | None = None

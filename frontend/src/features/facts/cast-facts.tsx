@@ -38,7 +38,8 @@ export function CastFacts({ board, lowered = board?.lowered ?? false }: { board:
   const below = facts.lowered ?? lowered;
   const step = Math.round(useStep());
   const said = facts.cast_to_current_deg;
-  const lies = nearest(said ?? board?.cast_to_current_deg[step] ?? 90);
+  // What was taken along before a day told this has none.
+  const lies = nearest(said ?? (board?.cast_to_current_deg as number[] | undefined)?.[step] ?? 90);
   // A boat that drifts turns with wind and current: no way over the ground is its cast's own.
   const byWays = said === null && !board?.drift && mark?.cast_to_deg != null && mark.flood_to_deg != null;
   const way = below ? BELOW : byWays ? NOT_SAID : lies.value;
