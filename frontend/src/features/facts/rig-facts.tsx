@@ -134,7 +134,7 @@ export function NailFact() {
   const g = facts.nail_g ?? 0;
   const at = facts.nail_at ?? "nose";
   return (
-    <Fact label="nail weight" words={g > 0 ? `a ${text(grams(g))} nail in the ${at}` : "no nail weight"}
+    <Fact label="nail weight" words={g > 0 ? `a ${text(grams(g))} nail in the ${at}` : facts.rigging === "wacky" ? "no other nail weight" : "no nail weight"}
           source={facts.nail_g === null ? "assumed" : "typed"}>
       {(close) => (
         <>
