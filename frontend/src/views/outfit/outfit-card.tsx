@@ -13,7 +13,6 @@ import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
 import { headName, length, newtonsOfKg, said, strengthText, text, type Units } from "../../base/units";
 import { CountNumber } from "../../ui/count-number";
-import { Term } from "../../ui/term";
 import { HeadWeight, shapeWords } from "../../ui/weight";
 import { Account } from "./account";
 import { colourWords, leaderWords, verdictOf } from "./words";
@@ -47,7 +46,7 @@ export function OutfitCard(props: Props) {
                    zone={[asked.zone_from_m, asked.zone_to_m]} units={units}
                    words={`${title} on its held line, and as it falls`} />
       <OutfitFigures {...props} />
-      <p className="outfit-verdict"><SignMark sign={told.sign} /><b><VerdictWords words={told.words} /></b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
+      <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
         {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
         {sinker && <> {sinker}</>}
@@ -64,11 +63,6 @@ export function OutfitCard(props: Props) {
       </p>
     </li>
   );
-}
-
-/** Each of the words of a verdict with its meaning. */
-function VerdictWords({ words }: { words: string }) {
-  return words.split(", ").map((word, i) => <span key={word}>{i > 0 && ", "}<Term of={word}>{word}</Term></span>);
 }
 
 function RigPicture({ outfit, plastic, head }: Props) {
@@ -102,14 +96,14 @@ function OutfitFigures({ outfit, head, units }: Props) {
   const front = box.heads.find((h) => h.id === outfit.front_head_id);
   return (
     <div className="figures outfit-figures">
-      <div className="figure first"><span><Term of="tie on">{front ? "tie on behind" : "tie on"}</Term></span><b><HeadWeight head={head} units={units} /></b><em>{front && <>{text(headName(front, units))} in front, </>}{shapeWords(head.shape)}{outfit.right_share !== null && `; ${sureWords(outfit.right_share)}`}</em></div>
-      <div className="figure"><span><Term of="lead">land it</Term></span><b>{on ? beyond || "on it" : <>{length(lead, units).value}<small>{length(lead, units).unit}</small></>}</b>
+      <div className="figure first"><span>{front ? "tie on behind" : "tie on"}</span><b><HeadWeight head={head} units={units} /></b><em>{front && <>{text(headName(front, units))} in front, </>}{shapeWords(head.shape)}{outfit.right_share !== null && `; ${sureWords(outfit.right_share)}`}</em></div>
+      <div className="figure"><span>land it</span><b>{on ? beyond || "on it" : <>{length(lead, units).value}<small>{length(lead, units).unit}</small></>}</b>
         <em>{on ? "" : `up-current${beyond && `, ${beyond}`}`}</em></div>
-      <div className="figure"><span><Term of="count">{AIMS[outfit.aim]}</Term></span><b>
+      <div className="figure"><span>{AIMS[outfit.aim]}</span><b>
         <CountNumber count={outfit.count_s} shown={countText(outfit.count_s, outfit.count_low_s, outfit.count_high_s)} /><small>s</small></b>
         <em>{[doubtWords(outfit.doubted, outfit.count_low_s, outfit.count_high_s),
           outfit.drops > 0 && `from your ${outfit.drops} drop${outfit.drops === 1 ? "" : "s"}`].filter(Boolean).join("; ")}</em></div>
-      <div className="figure"><span><Term of="then">then</Term></span><b className="small-words">{outfit.way.name}</b></div>
+      <div className="figure"><span>then</span><b className="small-words">{outfit.way.name}</b></div>
     </div>
   );
 }

@@ -15,10 +15,12 @@ import { OutfitCard } from "./outfit-card";
 import { OutfitSentence } from "./outfit-sentence";
 import { useChoice, useChoiceQuery } from "../../features/day/use-choice";
 import { headName, text } from "../../base/units";
+import { WordsMean } from "../../ui/term";
 import { shapeWords } from "../../ui/weight";
 import { LIMIT_WORDS, leaderWords, verdictOf } from "./words";
 
 const NOON = 72;
+const FIGURES = ["tie on", "land it", "count", "then"];
 
 export default function OutfitView() {
   const missing = useMissing();
@@ -78,6 +80,8 @@ function Proposals({ choice, query, dim }: { choice: Choice; query: ChoiceQuery;
           );
         })}
       </ol>
+      {/* One stop for all of them, behind what one does with an outfit. */}
+      <p className="left-out"><WordsMean words={[...FIGURES, ...choice.outfits.map((o) => verdictOf(o, units).words)]} /></p>
       {compared.length === 2 && <Compare a={choice.outfits[compared[0]!]!} b={choice.outfits[compared[1]!]!} choice={choice} units={units} />}
       <p className="left-out">{choice.tried.toLocaleString("en-GB")} combinations tried: {choice.ruled_out.filter((r) => r.count > 0).map((r) => `${r.count.toLocaleString("en-GB")} out because ${LIMIT_WORDS[r.limit]}`).join("; ")}.</p>
       <Below choice={choice} outfit={chosen} query={query} />
