@@ -20,7 +20,7 @@ from ilha.desk.board import DayQuestion, day_of
 from ilha.desk.books import box_head, box_of, box_plastic
 from ilha.desk.clock import span_of
 from ilha.desk.tide_here import tide_of
-from ilha.desk.water import moment, situation_of
+from ilha.desk.water import cast_from, moment, situation_of
 from ilha.desk.water_question import SituationQuestion
 from ilha.store import db, heads, leaders, lines, marks, plastics, rods, tides
 from ilha.store.heads import Head
@@ -198,5 +198,13 @@ def test_the_cast_lies_to_the_current_as_the_mark_has_it(conn: sqlite3.Connectio
         assert m.day.board is not None
         assert typed.day.board is not None
         assert m.day.board.count[:, at] == pytest.approx(typed.day.board.count[:, at], nan_ok=True)
+    assert cast_from(m.at, asked) == "ways"
+    # Where nothing tells flood from ebb, what is typed runs no way that is known.
+    ledge = next(k for k in marks.listed(conn) if k["tide_port_id"] is None)
+    marks.update(conn, ledge["id"], {**ledge, "cast_to_deg": 0.0, "flood_to_deg": 0.0})
+    still = asked.model_copy(update={"mark_id": ledge["id"], "typed_speed_m_s": 0.3})
+    there = day_of(conn, NOW_S, still)
+    assert cast_from(there.at, still) == "assumed"
+    assert set(np.ravel(there.cond.cast_angle_deg)) == {90.0}
     drifts = day_of(conn, NOW_S, asked.model_copy(update={"stance": "drifting"}))
     assert set(np.ravel(drifts.cond.cast_angle_deg)) == {90.0}

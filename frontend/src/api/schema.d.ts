@@ -3021,6 +3021,12 @@ export interface components {
              * @enum {string}
              */
             aim: "bottom" | "zone" | "stop";
+            /**
+             * Cast From
+             * @description what tells it; assumed: across
+             * @enum {string}
+             */
+            cast_from: "typed" | "ways" | "assumed";
             /** Cast M */
             cast_m: number;
             /**

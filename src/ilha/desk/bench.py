@@ -14,12 +14,11 @@ from ilha.core.bench.hung import across, hung_on
 from ilha.core.bench.keeper import keeper_for, nose_of
 from ilha.core.bench.rigging_numbers import Bench, Slit
 from ilha.core.bench.riggings import NAMES, ON_THE_LINE, Rigging, riggings
-from ilha.core.bench.seat import AS_IT_COMES, FROM_BELOW, seat
+from ilha.core.bench.seat import AS_IT_COMES, FROM_BELOW, HOOKED_ACROSS, seat
 from ilha.core.bench.seat import Measures as Seated
 from ilha.core.bench.stinger import Stinger, stinger_for
 from ilha.core.bench.straight import Finding, Seen, diagnose
 from ilha.core.bench.strength import (
-    DRAG_HIGH,
     LEADERS,
     Chain,
     Link,
@@ -218,7 +217,7 @@ def on_bench(conn: sqlite3.Connection, asked: FitQuestion) -> OnBench:
         plans, shown)
 
 
-OWN_WAY = (*FROM_BELOW, *AS_IT_COMES, "hidden-point", "tube", "crab")
+OWN_WAY = (*FROM_BELOW, *AS_IT_COMES, *HOOKED_ACROSS, "hidden-point", "tube", "crab", "stinger")
 """Riggings whose hook lies otherwise than threaded straight: the table judges it as it lies."""
 
 
@@ -252,10 +251,10 @@ def _fit(
 
 def _hung(shown: str, b: Bench) -> tuple[Part, ...]:
     """What a rigging adds to head and plastic in the water."""
-    if shown == "stinger":
-        hung = _hanging(b)
-        return () if hung is None else (hung.part(b.plastic.height),)
-    return hung_on(shown, b.plastic, b.body.length)
+    out = b.exit(min(HIGH_DEPTH, b.half))
+    if shown == "stinger" and not np.isfinite(out):
+        return ()
+    return hung_on(shown, [b.plastic], out, b.needs_kg)
 
 
 def _hanging(b: Bench) -> Stinger | None:
@@ -314,7 +313,7 @@ def _bench(
         tuple(hook(i) for i in reversed(range(chosen))), asked.depth_m, asked.cover,
         asked.surface_speed_m_s, diameter, asked.reel_cm_per_turn / 100.0,
         COMPRESS[plastic["material"]], cast(Slit, plastic["slit"]), m_from_mm(plastic["slit_mm"]),
-        DRAG_HIGH * newtons_of_kg(max(needs_kg, 0.0 if line is None else line["strength_kg"])))
+        needs_kg or (0.0 if line is None else line["strength_kg"]))
 
 
 def crooked(asked: SeenQuestion) -> list[Finding]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property, partial
 from typing import Literal
 
@@ -12,18 +12,14 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
-from ilha.core.bench.hung import HUNG, across, hung_on
+from ilha.core.bench.hung import HUNG, across
 from ilha.core.bench.riggings import NAMES
-from ilha.core.bench.seat import LONG
-from ilha.core.choose.box import Box, BoxHead
-from ilha.core.choose.combine import BY_THEMSELVES, combine
-from ilha.core.choose.features import SEARCHED
-from ilha.core.choose.proposal import Rung, ladder
+from ilha.core.choose.box import Box
+from ilha.core.choose.proposal import Rung, hung_in, ladder
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array
 from ilha.core.judge.day import Day, day
 from ilha.core.judge.doubt import Sure
-from ilha.core.judge.schools import FITS_WELL
 from ilha.core.move.cast import Rod
 from ilha.core.move.drift import Drift
 from ilha.core.rig.bodies import Part, Plastic
@@ -36,7 +32,7 @@ from ilha.core.water.conditions import Conditions
 from ilha.core.water.line import density_of
 from ilha.desk import convert
 from ilha.desk.asked import Id
-from ilha.desk.books import box_head, box_of, rule_book
+from ilha.desk.books import box_of, rule_book
 from ilha.desk.clock import STEPS
 from ilha.desk.errors import NotFound, found
 from ilha.desk.sky import Minded, Sky, minded, sky_of
@@ -77,15 +73,6 @@ class DayQuestion(SituationQuestion):
     @property
     def leader_length(self) -> float:
         return LEADERS.get(self.rigging, 0.0) if self.leader_m is None else self.leader_m
-
-
-@dataclass(frozen=True)
-class LeftOut:
-    """A head that is not on the ladder, why, and which plastic takes it."""
-
-    head_id: int
-    why: str
-    takes: str | None
 
 
 @dataclass(frozen=True)
@@ -258,7 +245,8 @@ def day_of(
         raise FieldError("rigging", f"`rigging` {NAMES[asked.rigging]}: no head of the box goes on"
                                     f" {row['name']} so; choose one head, or another plastic")
     plastic = convert.core_plastic(row)
-    hung = hung_on(asked.rigging, plastic, m_from_mm(row["body_length_mm"]))
+    hung = hung_in(rungs, asked.rigging, plastic, m_from_mm(row["body_length_mm"]),
+                   situation.needs_kg)
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
     judge = Judge(
         situation, partial(casts_at, at, asked), line, plastic, rungs,
@@ -273,41 +261,6 @@ def day_of(
         [by_id[rung.head.head.id] for rung in rungs], box, bare,
         [0 if (timed := box.timed.get((rung.head.head.id, str(row["id"])))) is None
          else timed.drops for rung in rungs])
-
-
-def left_out(conn: sqlite3.Connection, m: DayOfMark) -> list[LeftOut]:
-    """The heads that the ladder does not have, each with its reason and what would take it."""
-    shown = {head["id"] for head in m.rows}
-    gone = [head for head in heads.listed(conn) if head["id"] not in shown]
-    if not gone:
-        return []
-    had = {head.head.id for head in m.box.heads}
-    box = replace(m.box, heads=(
-        *m.box.heads, *(box_head(head) for head in gone if str(head["id"]) not in had)))
-    here = plastic_of(box, m.plastic["id"])
-    at = {h.head.id: i for i, h in enumerate(box.heads)}
-    rows = combine(box, tuple(key for key in SEARCHED if key not in BY_THEMSELVES))
-    well = rows.fit == FITS_WELL
-    names = {str(row["id"]): row["name"] for row in plastics.listed(conn)}
-    out = []
-    for head in gone:
-        mine = rows.head == at[str(head["id"])]
-        if np.any(mine & (rows.plastic == here)):
-            out.append(LeftOut(head["id"], "none left", None))
-            continue
-        takes = rows.plastic[mine & well]
-        name = None if takes.size == 0 else names[box.plastics[int(takes[0])].id]
-        out.append(LeftOut(head["id"], _why_not(box.heads[at[str(head["id"])]], m), name))
-    return out
-
-
-def _why_not(head: BoxHead, m: DayOfMark) -> str:
-    """Why a head cannot be rigged on the day's plastic."""
-    if head.gape <= m_from_mm(0.5 * m.plastic["height_mm"]):
-        return "its gape lies under this body"
-    if head.straight > m_from_mm(0.9 * m.plastic["body_length_mm"]):
-        return f"its {LONG.replace('hook ', 'hook is too ')} for this plastic"
-    return "its shape does not go with this plastic"
 
 
 def taught_of(conn: sqlite3.Connection, m: DayOfMark) -> TaughtHere:

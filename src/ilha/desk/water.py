@@ -9,6 +9,7 @@ from __future__ import annotations
 import sqlite3
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import Literal
 
 import numpy as np
 
@@ -120,15 +121,27 @@ def _wind_to_cast(asked: SituationQuestion, mark: marks.Mark) -> float:
     return wind_on_cast(asked.wind_from_deg, mark["cast_to_deg"])
 
 
-def casts_at(at: Moment, asked: SituationQuestion, stream: Array | float) -> Array:
-    """The angle (degrees) of the cast to the current in streams (m/s, the ebb negative).
+def cast_from(at: Moment, asked: SituationQuestion) -> Literal["typed", "ways", "assumed"]:
+    """What tells how the cast lies to the current: typed, the ways of cast and current, or nothing:
+    then it is taken to lie across.
 
-    A boat that drifts turns with wind and current: no way over the ground is its cast's own.
+    A boat that drifts turns with wind and current: no way over the ground is its cast's own. Where
+    neither tide nor stream is known nothing tells flood from ebb.
     """
+    mark = at.mark
+    if asked.cast_to_current_deg is not None:
+        return "typed"
+    turns = at.tide_source != "none" or mark["stream_id"] is not None
+    ways = None not in (mark["cast_to_deg"], mark["flood_to_deg"])
+    return "ways" if turns and ways and at.boat is None else "assumed"
+
+
+def casts_at(at: Moment, asked: SituationQuestion, stream: Array | float) -> Array:
+    """The angle (degrees) of the cast to the current in streams (m/s, the ebb negative)."""
     if asked.cast_to_current_deg is not None:
         return np.full(np.shape(stream), asked.cast_to_current_deg)
     mark = at.mark
-    to = None if at.boat is not None else mark["cast_to_deg"]
+    to = mark["cast_to_deg"] if cast_from(at, asked) == "ways" else None
     return CastWay(to, mark["flood_to_deg"], mark["ebb_to_deg"]).on(stream)
 
 

@@ -8,8 +8,8 @@ import numpy as np
 
 from ilha.core.choose.outfit import Outfit
 from ilha.core.choose.proposal import Figures, parts_of
-from ilha.core.choose.search import tied
 from ilha.core.choose.situation import Situation
+from ilha.core.choose.ways import tied
 from ilha.core.move.cast import Rod
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import Across, OnSinker, Rigging, TwoHeads, UnderFloat
@@ -77,9 +77,11 @@ def _rigging(rigging: Rigging, key: str) -> dict[str, Any] | None:
 
 
 def _added(part: Part) -> dict[str, Any]:
-    return {"mass_g": g_from_kg(part.mass), "density_g_cm3": part.density / 1e3,
-            "x_mm": mm_from_m(part.x), "z_mm": mm_from_m(part.z),
-            "drag_area_cm2": cm2_from_m2(part.drag_area)}
+    """Of one rig."""
+    mass, density, x, z, area = (float(np.ravel(v)[0]) for v in (
+        part.mass, part.density, part.x, part.z, part.drag_area))
+    return {"mass_g": g_from_kg(mass), "density_g_cm3": density / 1e3, "x_mm": mm_from_m(x),
+            "z_mm": mm_from_m(z), "drag_area_cm2": cm2_from_m2(area)}
 
 
 def _ground(ground: Ground, s: Situation) -> list[list[float]]:
@@ -134,6 +136,6 @@ def scenario_of(s: Situation, o: Outfit, figures: Figures, slow: float = 1.0) ->
         "lowered": cond.lowered,
         "retrieve": {"speed_m_s": cond.retrieve_speed, "steady": cond.steady},
         "rod": _rod(o.rod.rod), "plastic": _plastic(o.plastic.plastic),
-        "added": [_added(part) for part in parts_of(o)] or None,
+        "added": [_added(part) for part in parts_of(s, o)] or None,
         "rigging": _rigging(rigging, o.rigging), "heads": [_known(_head(o.head.head, slow))],
     })

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from ilha.core.bench.hung import HUNG, across, hung_on, hung_on_each
+from ilha.core.bench.hung import HUNG, across, hung_on
 from ilha.core.choose.box import catalogue
 from ilha.core.choose.fish import fish_named
 from ilha.core.choose.proposal import board_of, figures_of, place_of, rungs_for
@@ -34,7 +34,7 @@ def test_hooked_across_it_falls_flat_and_at_half_the_speed(soft: object) -> None
     nose tips it nose down."""
     threaded, bare, nailed = (
         free_fall(assemble(soft, ladder(), parts=parts, across=flat), RHO)  # type: ignore[arg-type]
-        for parts, flat in (((), False), ((), True), (hung_on("wacky", soft, 0.1), True)))  # type: ignore[arg-type]
+        for parts, flat in (((), False), ((), True), (hung_on("wacky", [soft], 0.0, 0.0), True)))  # type: ignore[arg-type]
     assert np.all(bare.vertical < 0.6 * threaded.vertical)
     assert np.all(np.degrees(bare.pitch) < 20.0)
     assert np.all(np.degrees(threaded.pitch) > 45.0)
@@ -61,7 +61,7 @@ def test_on_a_tight_line_it_stands_in_the_current_with_its_side() -> None:
     cond = Conditions(np.array([3.0]), np.array([0.7]), 1.9e-4)
     straight = board(cond, JERK_127, ladder())
     flat = board(cond, JERK_127, ladder(), rigging=Across(),
-                 parts=hung_on("wacky", JERK_127, 0.1))
+                 parts=hung_on("wacky", [JERK_127], 0.0, 0.0))
     assert np.all(flat.body.drag_area > 3.0 * straight.body.drag_area)
     assert np.all(flat.bears < straight.bears)
     assert np.all(flat.least_mass > straight.least_mass)
@@ -72,17 +72,36 @@ def test_on_a_tight_line_it_stands_in_the_current_with_its_side() -> None:
 def test_columns_are_as_each_by_itself(key: str) -> None:
     box = with_a_long_one()
     which = np.array([len(box.plastics) - 1, 0, 3])
-    pairs = [(one.plastic, one.body_length) for one in box.plastics]
+    soft = [box.plastics[i].plastic for i in which]
+    out = np.array([0.07, 0.02, 0.03])
     heads = [h.head for h in box.heads[:3]]
     flat = across(key) is not None
     whole = free_fall(assemble(
-        stack([p for p, _ in pairs], which), columns(heads).taken(np.arange(3)),
-        parts=hung_on_each(key, pairs, which), across=flat), RHO)
-    for i, w in enumerate(which):
-        one = free_fall(assemble(pairs[w][0], [heads[i]], parts=hung_on(key, *pairs[w]),
+        stack([p.plastic for p in box.plastics], which), columns(heads).taken(np.arange(3)),
+        parts=hung_on(key, soft, out, 3.0), across=flat), RHO)
+    for i in range(3):
+        one = free_fall(assemble(soft[i], [heads[i]], parts=hung_on(key, [soft[i]], out[i], 3.0),
                                  across=flat), RHO)
         assert float(whole.vertical[i, 0]) == pytest.approx(float(one.vertical[0, 0]), rel=1e-9)
         assert float(whole.wet_weight[i, 0]) == pytest.approx(float(one.wet_weight[0, 0]))
+
+
+def test_a_stinger_is_one_wherever_it_is_asked() -> None:
+    """Each head of a board with what hangs where its own hook comes out, as by itself; its least
+    masses too. A stronger fish wants a stronger treble."""
+    long = with_a_long_one().plastics[-1].plastic
+    cond = Conditions(np.array([12.0]), np.array([0.6]), 1.9e-4)
+    heads = ladder()
+    out = np.linspace(0.05, 0.09, len(heads))
+    whole = board(cond, long, heads, parts=hung_on("stinger", [long] * len(heads), out, 4.0))
+    for i, head in enumerate(heads):
+        one = board(cond, long, [head], parts=hung_on("stinger", [long], out[i], 4.0))
+        assert float(whole.figures.package[i, 0]) == pytest.approx(float(one.figures.package[0, 0]))
+        assert float(whole.fall.count[i, 0]) == pytest.approx(float(one.fall.count[0, 0]))
+    assert np.all(np.isfinite(whole.least_mass))
+    slim = plastic(200, 20, 24, 45.0, "paddle")
+    light, strong = (hung_on("stinger", [slim], 0.07, kg)[0].mass for kg in (2.0, 40.0))
+    assert strong > light
 
 
 def test_shy_fish_in_still_shallow_water_are_offered_it() -> None:

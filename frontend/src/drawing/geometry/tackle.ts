@@ -32,6 +32,8 @@ export interface HeadOutline {
   eye: Point;
   /** how far it stands ahead of the plastic's nose */
   ahead: number;
+  /** how far it hangs below the axis, more than a ball does */
+  under: number;
 }
 
 /** The paint of a head, over the sheet's metal; none where its colour is not told. */
@@ -51,8 +53,8 @@ export function headOutline(
   shape: string, d: number, body_height: number, weight_x: number | null,
 ): HeadOutline {
   const r = d / 2;
-  const plain = (metal: string[], eye: Point, ahead: number, blade: string[] = []): HeadOutline => ({
-    metal, blade, eye, ahead,
+  const plain = (metal: string[], eye: Point, ahead: number, blade: string[] = [], under = 0): HeadOutline => ({
+    metal, blade, eye, ahead, under,
   });
   switch (shape) {
     case "keeled-arrow":
@@ -128,8 +130,8 @@ export function headOutline(
       return plain([circle(-d * 0.5 - 5, 0, r), circle(-2.5, 0, 2.5)], [-d - 5, r * 0.4], d + 5);
     case "bladed":
       return plain([circle(-r, 0, r)], [-r, r],
-                   d, [smooth([[-d * 1.0, -r * 0.5], [-d * 1.9, -r * 0.9], [-d * 2.5, -r * 2.1],
-                               [-d * 1.9, -r * 2.5], [-d * 1.15, -r * 1.4]], true)]);
+                   d * 2.6, [smooth([[-d * 1.0, -r * 0.5], [-d * 1.9, -r * 0.9], [-d * 2.5, -r * 2.1],
+                                     [-d * 1.9, -r * 2.5], [-d * 1.15, -r * 1.4]], true)], d * 1.35);
     case "crab":
       return plain(
         [`M${-d} ${-r * 0.9}L${-d * 0.9} ${r * 0.3}Q${-d * 0.4} ${r * 1.1} 0 ${r * 0.7}L0 ${-r * 0.9}Z`],

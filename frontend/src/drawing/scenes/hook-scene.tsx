@@ -21,7 +21,7 @@ interface Props {
 
 export const SmallRig = memo(function SmallRig(props: Props) {
   const { plastic, head, head_diameter_mm, hook, room_mm, shift, mark_mm, laid } = props;
-  const box = rigBox(plastic, head, head_diameter_mm, room_mm);
+  const box = rigBox(plastic, head, head_diameter_mm, room_mm, laid);
   const left = Math.min(box.left, box.left + (shift?.[0] ?? 0));
   const top = box.top + Math.max(0, shift?.[1] ?? 0);
   return (

@@ -17,10 +17,13 @@ interface Props {
   trueScale: number | null;
 }
 
+/** No rig is drawn higher than this, px. */
+const HIGH = 240;
+
 export function RigScene({ plastic, head, fit, hook, units, laid, trueScale }: Props) {
   const [ref, [width]] = useSize<HTMLDivElement>([840, 300]);
-  const box = rigBox(plastic, head, fit.head_diameter_mm, hook.gape_mm);
-  const most = Math.max(0.5, Math.min((width - 30) / (box.right - box.left), 7.5));
+  const box = rigBox(plastic, head, fit.head_diameter_mm, hook.gape_mm, laid);
+  const most = Math.max(0.5, Math.min((width - 30) / (box.right - box.left), HIGH / (box.top - box.bottom), 7.5));
   const k = trueScale !== null && trueScale <= most ? trueScale : most;
   const labels = 42;
   const ruler = 74;
@@ -57,7 +60,7 @@ export function RigScene({ plastic, head, fit, hook, units, laid, trueScale }: P
                    high={y(back + hook.clearance_mm)} words={`clear ${text(small(hook.clearance_mm, units, 1))}`}
                    clears={hook.clearance_mm > 0 && plain} />
         <text x={x(box.right)} y={y(box.bottom) + 2} textAnchor="end" className="note">
-          {hook.working_share == null ? "" : `${Math.round(hook.working_share * 100)} % of the body still works`}
+          {hook.working_share == null || laid.across !== null ? "" : `${Math.round(hook.working_share * 100)} % of the body still works`}
         </text>
         <text x={x(box.left)} y={y(box.bottom) + 2} className="note">
           keeper: {head.keeper}{trueScale !== null && ` · ${trueScale <= most ? "true size" : `true size ×${(k / trueScale).toFixed(1)}`}`}

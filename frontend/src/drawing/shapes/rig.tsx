@@ -3,6 +3,7 @@ import { memo } from "react";
 import type { Head, Plastic } from "../../api/types";
 import { toneStyle } from "../geometry/colour";
 import { outline } from "../geometry/plastic";
+import type { Laid } from "../geometry/rigged";
 import { barbPath, headOutline, hookPath, paintOf, type HookMeasures } from "../geometry/tackle";
 
 interface Props {
@@ -54,13 +55,23 @@ export const Rig = memo(function Rig(props: Props) {
   );
 });
 
+/** How far (mm) the eye of a hook across the body stands over its axis: its shank is cut short. */
+export const acrossRise = (half: number, gape: number): number => half + gape * 0.5;
+
 /** The box (mm) that a rig needs: left of the nose for the head, above for the hook. */
-export function rigBox(plastic: Plastic, head: Head | null, d: number, gape: number) {
-  const ahead = head ? headOutline(head.shape, d, plastic.height_mm, head.weight_x_mm ?? null).ahead : 0;
+export function rigBox(plastic: Plastic, head: Head | null, d: number, gape: number, laid?: Laid) {
+  const { ahead, under } = head ? headOutline(head.shape, d, plastic.height_mm, head.weight_x_mm ?? null) : { ahead: 0, under: 0 };
+  const half = plastic.height_mm / 2;
+  if (laid != null && laid.across !== null) {
+    return {
+      left: -3, right: plastic.length_mm + (laid.blade ? 18 : 3),
+      top: acrossRise(half, gape) + ahead + 4, bottom: -(half + gape * 0.75 + 2),
+    };
+  }
   return {
     left: -(ahead + 3),
     right: plastic.length_mm + 3,
     top: Math.max(plastic.height_mm * 0.55, gape * 1.12, d * 0.7) + 2,
-    bottom: -Math.max(plastic.height_mm * 0.62, d * 0.75) - 1,
+    bottom: -Math.max(plastic.height_mm * 0.62, d * 0.75, under) - 1,
   };
 }

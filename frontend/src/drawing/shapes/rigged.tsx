@@ -3,7 +3,7 @@ import { memo, useId } from "react";
 import type { Head, Plastic } from "../../api/types";
 import type { Laid } from "../geometry/rigged";
 import { headOutline, hookPath, type HookMeasures } from "../geometry/tackle";
-import { Rig } from "./rig";
+import { Rig, acrossRise } from "./rig";
 
 interface Props {
   plastic: Plastic;
@@ -35,7 +35,7 @@ export const Rigged = memo(function Rigged({ plastic, head, head_diameter_mm, ho
         </clipPath>
       )}
       {soft}
-      {laid.across !== null ? <Across x={laid.across + shift[0]} hook={hook} half={plastic.height_mm / 2} />
+      {laid.across !== null ? <Across x={laid.across + shift[0]} hook={hook} half={plastic.height_mm / 2} plastic={plastic} head={head} head_diameter_mm={head_diameter_mm} />
         : laid.weedless ? <Weedless hook={hook} drop={sy} x={shift[0]} back={laid.steel[0]} head={head} head_diameter_mm={head_diameter_mm} plastic={plastic} />
           : <Rig plastic={plastic} head={head} head_diameter_mm={head_diameter_mm} hook={hook} shift={[sx, sy]} bare />}
       {laid.blade && <path d={`M${plastic.length_mm} 0h4c3 5 9 5 12 0c-3 -5 -9 -5 -12 0Z`} className="nail-blade" />}
@@ -45,12 +45,13 @@ export const Rigged = memo(function Rigged({ plastic, head, head_diameter_mm, ho
   );
 });
 
-function Across({ x, hook, half }: { x: number; hook: HookMeasures; half: number }) {
-  const up = half + hook.straight_mm * 0.35;
+/** Down through the back, the bend under the belly, the point up beside it. */
+function Across({ x, hook, half, ...steel }: { x: number; hook: HookMeasures; half: number; plastic: Plastic; head: Head; head_diameter_mm: number }) {
+  const up = acrossRise(half, hook.gape_mm);
+  const cut = { ...hook, straight_mm: up + half + hook.gape_mm * 0.2 };
   return (
-    <g className="hook" transform={`translate(${x} ${up}) rotate(-90)`}>
-      <path d={hookPath({ ...hook, straight_mm: up + half + hook.gape_mm * 0.2 })} strokeWidth={hook.wire_mm} />
-      <circle cx={-2} cy={0} r={1.7} fill="none" strokeWidth={hook.wire_mm * 0.8} />
+    <g transform={`translate(${x} ${up}) rotate(-90)`}>
+      <Rig {...steel} hook={cut} bare />
     </g>
   );
 }

@@ -40,11 +40,10 @@ export function CastFacts({ board, lowered = board?.lowered ?? false }: { board:
   const said = facts.cast_to_current_deg;
   // What was taken along before a day told this has none.
   const lies = nearest(said ?? (board?.cast_to_current_deg as number[] | undefined)?.[step] ?? 90);
-  // A boat that drifts turns with wind and current: no way over the ground is its cast's own.
-  const byWays = said === null && !board?.drift && mark?.cast_to_deg != null && mark.flood_to_deg != null;
+  const byWays = said === null && board?.cast_from === "ways";
   const way = below ? BELOW : byWays ? NOT_SAID : lies.value;
   const options = [
-    ...(mark?.cast_to_deg != null && mark.flood_to_deg != null && !board?.drift ? [{
+    ...(mark?.cast_to_deg != null && mark.flood_to_deg != null && (byWays || said !== null) ? [{
       value: NOT_SAID, words: "as this mark lies", note: `the cast to the ${compass(mark.cast_to_deg)}, the flood to the ${compass(mark.flood_to_deg)}${said === null ? `: now ${lies.words}` : ""}`,
     }] : []), ...WAYS];
   return (

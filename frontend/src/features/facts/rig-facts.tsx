@@ -49,6 +49,7 @@ export function RigFact() {
             if (LEADERS[rigging] === undefined) close();
           }} />
           {kind === "tandem" && <FrontHead />}
+          {kind === "stinger" && <p className="sheet-note">Two hooks: mind the free one when you unhook a fish.</p>}
           {(kind === "sliding-sinker" || kind === "three-way") && (
             <>
               <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}

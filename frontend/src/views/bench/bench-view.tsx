@@ -246,17 +246,17 @@ function Candidates({ plastic, head, fit, hook, plan, units, onHook }: WorkProps
     <div className="candidates">
       <ol aria-label="hooks in this plastic, small to large">
         {shown.map((h) => {
-          const [words, reason] = hookVerdict(h, h.size === fit.pick, units, laid.weedless);
+          const [words, reason] = hookVerdict(h, h.size === fit.pick, units, laid);
           const good = h.verdict === "fits";
           return (
             <li key={h.size} className={`candidate${h.size === hook.size ? " compared" : ""}${good || h.pinch ? "" : " unfit"}${h.size === fit.pick ? " picked" : ""}`}>
               <button type="button" aria-pressed={h.size === hook.size} onClick={() => onHook(h.size)}>
                 <span className="hook-size">{h.size}</span>
-                <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={h} room_mm={room} {...(laid.weedless ? { laid } : {})} />
+                <SmallRig plastic={plastic} head={head} head_diameter_mm={fit.head_diameter_mm} hook={h} room_mm={room} {...(laid.weedless || laid.across !== null ? { laid } : {})} />
                 <span className="rung-words">
                   <b>{words}{h.of_head && <em className="tag">on this head</em>}</b>
                   <span>{reason}</span>
-                  <span className="rung-window">{good ? `${percent(h.working_share)} of the body works · gape ${h.bulk.toFixed(1)} of its height · wire ${text(small(h.wire_mm, units, 1))}` : `wire ${text(small(h.wire_mm, units, 1))}`}</span>
+                  <span className="rung-window">{good ? `${laid.across === null ? `${percent(h.working_share)} of the body works · ` : ""}gape ${h.bulk.toFixed(1)} of its height · wire ${text(small(h.wire_mm, units, 1))}` : `wire ${text(small(h.wire_mm, units, 1))}`}</span>
                 </span>
               </button>
             </li>

@@ -1,9 +1,10 @@
 // What a hook's fit means, with the figure that decides it.
 import type { Fit, HookFit } from "../../api/types";
+import type { Laid } from "../../drawing/geometry/rigged";
 import { small, speed, strength, text, type Units } from "../../base/units";
 
-export function hookVerdict(hook: HookFit, pick: boolean, units: Units, below = false): [string, string] {
-  const exit = `${below ? "up" : "out"} at ${text(small(hook.exit_mm, units))}`;
+export function hookVerdict(hook: HookFit, pick: boolean, units: Units, lies: Pick<Laid, "weedless" | "across"> = { weedless: false, across: null }): [string, string] {
+  const exit = lies.across !== null ? "through the middle" : `${lies.weedless ? "up" : "out"} at ${text(small(hook.exit_mm, units))}`;
   const clears = text(small(hook.clearance_mm, units, 1));
   switch (hook.verdict) {
     case "gape-under-body":

@@ -6,6 +6,8 @@ import { fallSpeed, grams, headName, length, small, text, type Units } from "../
 import { shapeWords } from "../../ui/weight";
 import { colourWords, leaderWords, verdictOf } from "./words";
 
+const ACROSS = new Set(["wacky", "wacky-blade"]);
+
 export function Compare({ a, b, choice, units }: { a: Outfit; b: Outfit; choice: Choice; units: Units }) {
   const { box } = useChosen();
   const { asked } = choice;
@@ -35,7 +37,7 @@ function useRows(units: Units): [string, (o: Outfit) => string][] {
     ["head", (o) => { const h = head(o); return h ? `${text(headName(h, units))} ${shapeWords(h.shape)}` : ""; }],
     ["colour", colourWords],
     ["rigging", (o) => o.rigging_name],
-    ["hook", (o) => `${o.hook_size}, out at ${text(small(o.exit_mm, units))}, clear ${text(small(o.clear_mm, units, 1))}`],
+    ["hook", (o) => `${o.hook_size}, ${ACROSS.has(o.rigging) ? "through the middle" : `out at ${text(small(o.exit_mm, units))}`}, clear ${text(small(o.clear_mm, units, 1))}`],
     ["whole rig", (o) => text(grams(o.package_g))],
     ["flies", (o) => text(length(o.cast_m, units, 0))],
     ["falls at", (o) => text(fallSpeed(o.fall_m_s, units))],

@@ -49,7 +49,7 @@ export function OutfitCard(props: Props) {
       <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
         {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
-        {sinker && <> {sinker}</>}
+        {sinker && <> {sinker}</>}{TWO_HOOKS.has(outfit.rigging) && <b> Two hooks: mind the free one when you unhook a fish.</b>}
         {outfit.leader_says && <> {said(outfit.leader_says, units)}</>}{outfit.beside && <> {said(outfit.beside.says, units)}</>}
         {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg), units)}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg), units)}.</b>}
       </p>
@@ -86,6 +86,7 @@ function LineWords({ outfit }: { outfit: Outfit }) {
   return <>{line?.name} on the {rod?.name}</>;
 }
 
+const TWO_HOOKS = new Set(["tandem", "stinger"]);
 const AIMS = { bottom: "count", zone: "count to them", stop: "stop it at" } as const;
 
 function OutfitFigures({ outfit, head, units }: Props) {

@@ -13,8 +13,8 @@ from ilha.core.choose.box import Box, BoxHead
 from ilha.core.choose.outfit import Outfit
 from ilha.core.choose.proposal import Rung, board_of, parts_of, rungs_for
 from ilha.core.choose.rules import RULES, Rule
-from ilha.core.choose.search import tied
 from ilha.core.choose.situation import Situation
+from ilha.core.choose.ways import tied
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 
@@ -62,5 +62,5 @@ class Patient:
                        situation.surface_speed)
         cond = situation.conditions(lines, situation.presented(outfit.retrieve))
         b = board(cond, outfit.plastic.plastic, [outfit.head.head],
-                  outfit.rod.rod, situation.school, rigging, parts_of(outfit))
+                  outfit.rod.rod, situation.school, rigging, parts_of(situation, outfit))
         return np.asarray(b.judgement.verdict[0])

@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
 
 import numpy as np
+from numpy.typing import ArrayLike
 
-from ilha.core.bench.fit import REACH_BEST
 from ilha.core.bench.seat import HOOKED_ACROSS
 from ilha.core.bench.stinger import stinger_for
+from ilha.core.bench.strength import greatest_drag
 from ilha.core.bench.unthreaded import NAILED, bladed
-from ilha.core.errors import Indices
 from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.rig.tackle import Across
 
@@ -24,27 +23,27 @@ def across(key: str) -> Across | None:
     return Across() if key in HOOKED_ACROSS else None
 
 
-def hung_on(key: str, plastic: Plastic, working: float, pull: float = 0.0) -> tuple[Part, ...]:
-    """What a rigging adds to a plastic of a working length (m), whatever its head: the stinger as
-    it hangs where the main hook comes out at its best place; pull : N that it must hold."""
-    if key == "wacky":
-        return (NAILED,)
-    if key == "wacky-blade":
-        return (bladed(plastic),)
-    if key == "stinger":
-        hung = stinger_for(plastic.height, plastic.length, REACH_BEST * working, pull)
-        return (hung.part(plastic.height),)
-    return ()
-
-
-def hung_on_each(
-    key: str, plastics: Sequence[tuple[Plastic, float]], which: Indices, pull: float = 0.0
+def hung_on(
+    key: str, plastics: Sequence[Plastic], out: ArrayLike, needs_kg: float
 ) -> tuple[Part, ...]:
-    """The same of several plastics, each with its working length, picked by index: columns."""
-    each = [hung_on(key, plastic, working, pull) for plastic, working in plastics]
+    """What a rigging adds to each of N rigs, as columns (N, 1).
 
-    def up(i: int, name: str) -> Any:
-        return np.array([getattr(parts[i], name) for parts in each]).reshape(-1, 1)[which]
+    out : (N,) where each main hook comes out, m from the nose. needs_kg : what the line must hold
+    for the fish, by whose drag a stinger's treble is chosen.
+    """
+    if key not in HUNG:
+        return ()
+    pull = greatest_drag(needs_kg)
+    each = [_part(key, plastic, float(at), pull)
+            for plastic, at in zip(plastics, np.ravel(out), strict=True)]
+    columns = (np.array(values).reshape(-1, 1) for values in zip(
+        *((p.mass, p.density, p.x, p.z, p.drag_area) for p in each), strict=True))
+    return (Part(*columns),)
 
-    return tuple(Part(up(i, "mass"), up(i, "density"), up(i, "x"), up(i, "z"), up(i, "drag_area"))
-                 for i in range(len(each[0])))
+
+def _part(key: str, plastic: Plastic, out: float, pull: float) -> Part:
+    if key == "wacky":
+        return NAILED
+    if key == "wacky-blade":
+        return bladed(plastic)
+    return stinger_for(plastic.height, plastic.length, out, pull).part(plastic.height)

@@ -14,6 +14,7 @@ import numpy as np
 
 from ilha.core.bench.fit import CLEAR_MIN, HIGH_DEPTH, REACH_BEST, exit_point
 from ilha.core.bench.seat import INSIDE, Measures
+from ilha.core.bench.strength import greatest_drag
 from ilha.core.move.rest import lean, lifting_moment
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Head, Plastic
@@ -42,7 +43,8 @@ class Bench:
     smaller : straight and gape (m) of the smaller hooks, the nearest size first. current : at the
     surface, m/s. line : diameter, m. per_turn : line that a turn of the handle takes up, m.
     compress : share of its height that the body gives between two fingers. slit : "none", "belly",
-    "back" or "hollow"; slit_deep : m. pull : the greatest drag that is set, N."""
+    "back" or "hollow"; slit_deep : m. needs_kg : what the line must hold for the fish, or
+    holds where none is named."""
 
     plastic: Plastic
     body: Outline
@@ -60,7 +62,12 @@ class Bench:
     compress: float = 0.0
     slit: Slit = "none"
     slit_deep: float = 0.0
-    pull: float = 0.0
+    needs_kg: float = 0.0
+
+    @property
+    def pull(self) -> float:
+        """The greatest drag that is set, N."""
+        return greatest_drag(self.needs_kg)
 
     @property
     def half(self) -> float:

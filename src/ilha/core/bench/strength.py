@@ -16,6 +16,7 @@ from numpy.typing import ArrayLike
 from ilha.core.bench.fit import YIELD_STRESS, opening_load
 from ilha.core.errors import Array, DomainError, require
 from ilha.core.tables import HOOKS, read_table
+from ilha.core.units import newtons_of_kg
 
 KNOTS: dict[str, float] = read_table("strength.toml")["knots"]
 """Share of the line's strength that each knot leaves."""
@@ -42,6 +43,11 @@ FINE_BELOW, HEAVY_ABOVE = 0.5, 1.2
 it wants heavier line and a stiffer rod to be set (judgement)."""
 YIELD_SHARE = 0.8
 """A drag over this share of the hook's first yield bends it a little with every fish."""
+
+
+def greatest_drag(holds_kg: float) -> float:
+    """The greatest drag (N) that is set on a line that holds so much."""
+    return DRAG_HIGH * newtons_of_kg(holds_kg)
 
 
 @dataclass(frozen=True)

@@ -12,8 +12,9 @@ from ilha.core.choose.combine import WEEDLESS, Rows
 from ilha.core.choose.outfit import Outfit
 from ilha.core.choose.proposal import Rung, rungs_for
 from ilha.core.choose.rules import Rule
-from ilha.core.choose.search import lightest_zone_of, tie, way_of_rigging
+from ilha.core.choose.search import tie
 from ilha.core.choose.situation import Situation
+from ilha.core.choose.ways import lightest_zone_of, way_of_rigging
 from ilha.core.errors import Array, Indices
 from ilha.core.judge.least import ORDINARY_OZ
 from ilha.core.judge.limits import judge_school
@@ -57,7 +58,7 @@ def picks_of(
                 fit, np.full(count, ""), 0, np.full(count, front))
     presented = situation.presented(retrieve)
     cond = situation.conditions(lines, presented, density=densities(box.lines)).checked()
-    one = tie(box, cond, rows, way, np.arange(count), lines)
+    one = tie(box, cond, rows, way, np.arange(count), lines, situation.needs_kg)
     wide = replace(one.brought_back(presented, len(box.rods)),
                    counts=(fit > FITS_BADLY)[one.order])
     shape = (count, one.wide.cast.shape[1])

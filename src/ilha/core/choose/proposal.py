@@ -16,9 +16,9 @@ from ilha.core.choose.ranking import Kept, choose
 from ilha.core.choose.retrieves import RETRIEVES, Way, way_of
 from ilha.core.choose.rules import Rule
 from ilha.core.choose.scoring import scores
-from ilha.core.choose.search import lightest_zone_of, tied, way_of_rigging
 from ilha.core.choose.situation import WORDS, Situation
 from ilha.core.choose.traits import Still
+from ilha.core.choose.ways import lightest_zone_of, tied, way_of_rigging
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board, board
 from ilha.core.judge.doubt import INPUTS, Sure
@@ -27,7 +27,7 @@ from ilha.core.judge.schools import (
     VERDICTS,
     of_a_size,
 )
-from ilha.core.rig.bodies import Part
+from ilha.core.rig.bodies import Part, Plastic
 
 
 @dataclass(frozen=True)
@@ -131,9 +131,19 @@ def rungs_for(situation: Situation, box: Box, outfit: Outfit, rules: Sequence[Ru
     return ladder(whole, whole.plastics.index(outfit.plastic), situation, rules, way)
 
 
-def parts_of(outfit: Outfit) -> tuple[Part, ...]:
+def parts_of(situation: Situation, outfit: Outfit) -> tuple[Part, ...]:
     """What its rigging adds to head and plastic."""
-    return hung_on(outfit.rigging, outfit.plastic.plastic, outfit.plastic.body_length)
+    plastic = outfit.plastic
+    return hung_on(outfit.rigging, [plastic.plastic], outfit.reach * plastic.body_length,
+                   situation.needs_kg)
+
+
+def hung_in(
+    rungs: Sequence[Rung], rigging: str, plastic: Plastic, body_length: float, needs_kg: float
+) -> tuple[Part, ...]:
+    """The same of every rung of a ladder in one rigging; body_length : m."""
+    return hung_on(rigging, [plastic] * len(rungs),
+                   np.array([rung.reach for rung in rungs]) * body_length, needs_kg)
 
 
 def board_of(
@@ -146,8 +156,10 @@ def board_of(
     rigging = tied(outfit.rigging, outfit.line.diameter, situation.depth, outfit.ahead,
                    situation.surface_speed)
     slow = [box.slow.get((rung.head.head.id, outfit.plastic.id), 1.0) for rung in rungs]
+    hung = hung_in(rungs, outfit.rigging, outfit.plastic.plastic, outfit.plastic.body_length,
+                   situation.needs_kg)
     return board(cond, outfit.plastic.plastic, [rung.head.head for rung in rungs],
-                 outfit.rod.rod, situation.school, rigging, parts_of(outfit), trace=trace,
+                 outfit.rod.rod, situation.school, rigging, hung, trace=trace,
                  slow=slow, fit=np.array([rung.fit for rung in rungs]),
                  lightest_zone=lightest_zone_of(way_of_rigging(outfit.rigging)),
                  sure=Sure(situation.current_spread, box.timed_of(

@@ -12,12 +12,10 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.bench.hung import HUNG, across, hung_on_each
-from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
+from ilha.core.bench.hung import across, hung_on
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
 from ilha.core.choose.combine import (
-    BY_THEMSELVES,
     NEVER_CAST,
     ON_LEAD,
     Rows,
@@ -28,6 +26,7 @@ from ilha.core.choose.combine import (
 from ilha.core.choose.found import Found, Judged
 from ilha.core.choose.retrieves import Presented
 from ilha.core.choose.situation import Situation
+from ilha.core.choose.ways import lightest_zone_of, tied, way_of_rigging
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.figures import Figures, Known, figures
 from ilha.core.judge.least import least_that_does
@@ -38,20 +37,10 @@ from ilha.core.judge.schools import (
 from ilha.core.move.cast import Rods, cast_distance, is_guess
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble, columns, stack
-from ilha.core.rig.bodies import Body, Head
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
+from ilha.core.rig.bodies import Body
 from ilha.core.units import newtons_of_kg
 from ilha.core.water.conditions import Conditions
 
-LURE_N, LURE_AREA = 0.02, 4e-4
-"""A light head with a plastic of 100 mm, wet N and drag area m²: what a sinker is chosen for before
-the head is."""
-HEAVIEST_SINKER = 0.45
-FLOAT = UnderFloat(0.010, 3.5e-4)
-"""A float of 30 mm across that carries a light head: kg, drag area in air m² (common practice for
-the weight, no source; the area from its size)."""
-LEADER_OVER_LINE = 2.0
-"""Diameter of the leader over that of braid of about its strength (from memory)."""
 OVER_BY_LITTLE = 1.25
 """A package over the rod's most by no more than this is thrown with care; beyond, not at all
 (judgement)."""
@@ -60,31 +49,6 @@ LIFTS = 5.0
 (judgement)."""
 HARD = ("gets-there", "drifts-by", "swims", "sinks", "sinks-on-line", "line-short")
 """Limits of the water itself: what fails one never gets to the fish."""
-
-
-def way_of_rigging(key: str) -> str:
-    """How the water meets a rigging: on a line of its own kind, or as one head."""
-    return key if key in BY_THEMSELVES else "one"
-
-
-def tied(key: str, line: float, depth: float, front: Head, current: float) -> Rigging:
-    """How a rigging is tied to a line of a diameter (m), over a depth (m); leaders of usual lengths
-    (common practice), the sinker the common weight that holds in a current (m/s). front : the front
-    head of two."""
-    leader = LEADER_OVER_LINE * line
-    if key == "float":
-        return FLOAT
-    if key in HUNG:
-        return across(key)
-    if key == "tandem":
-        return TwoHeads(front, 0.5 * TANDEM, leader)
-    if key in ON_LEAD:
-        at = on_lead(key, depth=depth)
-        size = carried(key, LURE_N, LURE_AREA, line, depth, current).size
-        # Where none holds the heaviest is asked, and the water says what it thinks of it.
-        mass = size if np.isfinite(size) else HEAVIEST_SINKER
-        return OnSinker(mass, at.dropper, at.leader, leader, at.lift)
-    return None
 
 
 def reference_line(needs_kg: float) -> float:
@@ -157,12 +121,6 @@ def _spread(f: Figures, box: Box, thrown: Array, plastic: Indices) -> Figures:
     )
 
 
-def lightest_zone_of(way: str) -> float | None:
-    """s in the zone of the lightest rig that a heavier one is held against; None: of those tried.
-    What hangs under a float stays there: none plunges past the fish."""
-    return 1e-3 if way == "float" else None
-
-
 @dataclass(frozen=True)
 class Tied:
     """The rows that are tied on in one way: the way, which rows, of which pair each is, and the
@@ -205,8 +163,10 @@ class Tied:
 
 
 def tie(
-    box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array
+    box: Box, cond: Conditions, rows: Rows, way: str, mine: Indices, lines: Array,
+    needs_kg: float,
 ) -> Tied:
+    """needs_kg : what the line must hold, for what a rigging hangs on."""
     heads = len(box.heads)
     pairs, back = np.unique(
         (rows.plastic[mine] * heads + rows.head[mine]) * (heads + 1) + rows.front[mine] + 1,
@@ -215,7 +175,10 @@ def tie(
     p, h = np.divmod(pairs, heads)
     soft, metal = stack([one.plastic for one in box.plastics], p), columns(
         [one.head for one in box.heads])
-    parts = hung_on_each(way, [(one.plastic, one.body_length) for one in box.plastics], p)
+    first = mine[np.unique(back, return_index=True)[1]]
+    body_length = np.array([one.body_length for one in box.plastics])[p]
+    parts = hung_on(way, [box.plastics[i].plastic for i in p], rows.reach[first] * body_length,
+                    needs_kg)
     body = assemble(soft, metal.taken(h), parts=parts, across=across(way) is not None)
     front = assemble(soft, metal.taken(ahead - 1)) if way == "tandem" else None
     f = replace(_figures(box, cond, way, body, box.slow_of(p, h), front), bare=True)
@@ -277,7 +240,8 @@ def search(box: Box, situation: Situation, riggings: Sequence[str]) -> Found | N
             tied_[presented.lowered] = [
                 tie(box, situation.as_rigged(kind).conditions(
                     lines, presented, density=densities(box.lines)).checked(),
-                    rows, kind, np.flatnonzero(kinds == kind), lines)
+                    rows, kind, np.flatnonzero(kinds == kind), lines,
+                    situation.needs_kg)
                 for kind in dict.fromkeys(kinds.tolist())]
     on_sinker = np.isin(kinds, (*ON_LEAD, "float"))
     judged = tuple(_judged(box, situation, tied_[way.lowered], way) for way in ways)

@@ -13,19 +13,20 @@ from ilha.core.judge import limits
 from ilha.core.judge.doubt import UNSURE, Doubt, Sure, doubt_of, right_share
 from ilha.core.judge.falls import swung_in
 from ilha.core.judge.figures import Figures, figures
+from ilha.core.judge.least import least_of
 from ilha.core.judge.schools import FITS_BADLY, SCHOOLS, School, by_depth_table, lightest
 from ilha.core.judge.verdict import HANG_SHARE, Judgement, windows
 from ilha.core.move.cast import Rod
 from ilha.core.move.fall import Fall, Swing
 from ilha.core.move.glide import Glide
 from ilha.core.move.hold import Hold
-from ilha.core.move.invert import greatest_current, least_mass, least_sinker
+from ilha.core.move.invert import greatest_current
 from ilha.core.move.payout import off_spool
 from ilha.core.move.rest import Rest, rest
 from ilha.core.move.retrieve import Retrieve
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Body, Head, Part, Plastic
-from ilha.core.rig.tackle import Across, Rigging, Sinker, TwoHeads
+from ilha.core.rig.tackle import Across, Rigging, TwoHeads
 from ilha.core.water.conditions import Conditions
 
 
@@ -99,7 +100,7 @@ class Board:
     @cached_property
     def least_mass(self) -> Array:
         """Of a head of each one's shape, hook and metal that holds by the school, kg."""
-        return _least_mass(self.figures, self.plastic, self.heads, self.school, self.bears)
+        return least_of(self.figures, self.plastic, self.heads, self.school, self.bears)
 
     @cached_property
     def swing(self) -> Swing:
@@ -194,36 +195,6 @@ def _window(
             others, np.asarray(cond.surface_speed), school)
     fits = np.broadcast_to(f.package <= f.rod.lure_max, shape)
     return np.where(fits, low, np.nan), np.where(fits, high, np.nan), reach
-
-
-def _least_mass(
-    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, bears: Array
-) -> Array:
-    """Heads that differ in mass alone have one least mass: each kind is solved once, beginning
-    at the one of them whose greatest current (``bears``, (H, T)) is nearest the present one.
-
-    With a sinker it is the sinker's, and each head's own.
-    """
-    shape = bears.shape
-    if school.scope_limit is None:
-        return np.full(shape, np.nan)
-    current = np.asarray(f.cond.surface_speed)
-    if isinstance(f.held.tackle, Sinker):
-        return np.broadcast_to(least_sinker(f.held, current, school.scope_limit), shape)
-    kinds: dict[tuple[object, ...], int] = {}
-    which = np.array([kinds.setdefault(h.kind, len(kinds)) for h in heads])
-    first = [heads[int(np.argmax(which == k))] for k in range(len(kinds))]
-    across = f.body.across
-    body = assemble(plastic, first, parts=f.body.parts, across=across)
-    off = np.nan_to_num(np.abs(np.log(bears / np.maximum(current, 1e-3))), nan=np.inf)
-    near = np.stack([np.argmin(np.where((which == k)[:, None], off, np.inf), axis=0)
-                     for k in range(len(first))])
-    weight = np.broadcast_to(f.held.weight, shape)
-    least = least_mass(
-        lambda mass: assemble(plastic, first, mass, f.body.parts, across), body, f.held, current,
-        school.scope_limit, (np.take_along_axis(weight, near, axis=0),
-                             np.take_along_axis(bears, near, axis=0)))
-    return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)
 
 
 def board(

@@ -12,12 +12,14 @@ from dataclasses import replace
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.judge.figures import figures
+from ilha.core.judge.figures import Figures, figures
 from ilha.core.judge.limits import judge_school
-from ilha.core.judge.schools import MARGINAL, RIGHT, SCHOOLS
+from ilha.core.judge.schools import MARGINAL, RIGHT, SCHOOLS, School
 from ilha.core.move.cast import Rod
+from ilha.core.move.invert import least_mass, least_sinker
 from ilha.core.rig.assembly import assemble, columns, stack
 from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.rig.tackle import Sinker
 from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.units import kg_from_oz
 from ilha.core.water.conditions import Conditions
@@ -50,3 +52,35 @@ def least_that_does(cond: Conditions, plastics: Sequence[Plastic], school: str) 
         found = verdict == code
         out = np.where(found.any(axis=1), MASSES[np.argmax(found, axis=1)], out)
     return np.asarray(np.maximum(out, kg_from_oz(ORDINARY_OZ)))
+
+
+def least_of(
+    f: Figures, plastic: Plastic, heads: Sequence[Head], school: School, bears: Array
+) -> Array:
+    """Heads that differ in mass alone have one least mass: each kind is solved once, beginning
+    at the one of them whose greatest current (``bears``, (H, T)) is nearest the present one.
+
+    With a sinker it is the sinker's, and each head's own.
+    """
+    shape = bears.shape
+    if school.scope_limit is None:
+        return np.full(shape, np.nan)
+    current = np.asarray(f.cond.surface_speed)
+    if isinstance(f.held.tackle, Sinker):
+        return np.broadcast_to(least_sinker(f.held, current, school.scope_limit), shape)
+    kinds: dict[tuple[object, ...], int] = {}
+    which = np.array([kinds.setdefault(h.kind, len(kinds)) for h in heads])
+    at = [int(np.argmax(which == k)) for k in range(len(kinds))]
+    first, across = [heads[i] for i in at], f.body.across
+    parts = [part.each(lambda column: column[at] if len(column) > 1 else column)
+             for part in f.body.parts]
+    body = assemble(plastic, first, parts=parts, across=across)
+    off = np.nan_to_num(np.abs(np.log(bears / np.maximum(current, 1e-3))), nan=np.inf)
+    near = np.stack([np.argmin(np.where((which == k)[:, None], off, np.inf), axis=0)
+                     for k in range(len(first))])
+    weight = np.broadcast_to(f.held.weight, shape)
+    least = least_mass(
+        lambda mass: assemble(plastic, first, mass, parts, across), body, f.held, current,
+        school.scope_limit, (np.take_along_axis(weight, near, axis=0),
+                             np.take_along_axis(bears, near, axis=0)))
+    return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)

@@ -119,8 +119,7 @@ def assemble(
     plastic, heads : what is rigged; H = len(heads).
     mass : optional (H, ...) head masses (kg) that replace those of ``heads``, to ask
         "and if this head were heavier?" with everything else unchanged.
-    parts : what is added to every one of them: nail, belly weight, stinger, blade. Of a stack
-        their fields may be columns too.
+    parts : what is added to every one of them: nail, belly weight, stinger, blade.
     across : hooked across the plastic's middle, so that head and hook are there.
 
     Returns
@@ -133,6 +132,7 @@ def assemble(
     if m_head.ndim > 2:
         wide = (-1,) + (1,) * (m_head.ndim - 1)
         head = Columns(*(getattr(head, f.name).reshape(wide) for f in fields(head)))
+        parts = [part.each(lambda column: column.reshape(wide)) for part in parts]
     family, length = plastic.shape, plastic.length
     ball = ball_diameter(m_head, head.density)
     typical = np.where(head.below, 0.25, 0.22) * length

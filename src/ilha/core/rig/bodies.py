@@ -5,6 +5,7 @@ x runs from the nose of the plastic to the tail, z below its axis; metres, kilog
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -109,14 +110,14 @@ class Part:
     """A nail or belly weight, a stinger or a blade, added to a rig on whatever head.
 
     mass : kg. density : kg/m³. x : m from the nose, negative ahead of it. z : m below the axis.
-    drag_area : CdA that it adds along the axis, m².
+    drag_area : CdA that it adds along the axis, m². Numbers, or (H, 1) where every rig has its own.
     """
 
-    mass: float
-    density: float
-    x: float
-    z: float = 0.0
-    drag_area: float = 0.0
+    mass: Any
+    density: Any
+    x: Any
+    z: Any = 0.0
+    drag_area: Any = 0.0
 
     def __post_init__(self) -> None:
         g, scale = "g", "enter what the scale says"
@@ -128,6 +129,11 @@ class Part:
         require("added.z_mm", self.z * 1e3, "mm", "measure it from the axis", low=-100.0,
                 high=200.0)
         require("added.drag_area_cm2", self.drag_area * 1e4, "cm²", "0 if none", low=0.0, high=50.0)
+
+    def each(self, made: Callable[[Array], Array]) -> Part:
+        """With what ``made`` makes of the fields that every rig has of its own."""
+        return Part(*(made(v) if np.ndim(v) else v for v in (
+            self.mass, self.density, self.x, self.z, self.drag_area)))
 
 
 FOLDED = 0.6

@@ -14,7 +14,8 @@ from ilha.core.tide.turns import BEYOND, SCALE_FROM, SCALE_TO
 from ilha.core.trip.along import FACTORS, LEVELS, edges
 from ilha.core.trip.plan import DRY
 from ilha.desk.along import Along
-from ilha.desk.board import DayQuestion, LeftOut
+from ilha.desk.board import DayQuestion
+from ilha.desk.left_out import LeftOut
 from ilha.desk.taught import TaughtHere
 from ilha.formats.packed import NOTHING, bytes_of, figures, whole
 from ilha.web.day.dump import drift_in, whole_day

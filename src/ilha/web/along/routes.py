@@ -6,7 +6,8 @@ from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
 from ilha.desk.along import AlongQuestion, along
-from ilha.desk.board import left_out, taught_of
+from ilha.desk.board import taught_of
+from ilha.desk.left_out import left_out
 from ilha.web.along import dump
 from ilha.web.answers import json_answer
 from ilha.web.database import connection, now_s

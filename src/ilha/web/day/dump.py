@@ -16,11 +16,13 @@ from ilha.core.move.drift import Drift
 from ilha.core.move.hold import lowest_height
 from ilha.core.tide.tideway import DRY_BELOW, Tideway
 from ilha.desk import convert
-from ilha.desk.board import DayOfMark, LeftOut, is_dry
+from ilha.desk.board import DayOfMark, is_dry
 from ilha.desk.clock import STEPS
 from ilha.desk.compare import Compared, Side
+from ilha.desk.left_out import LeftOut
 from ilha.desk.sky import During, Minded, Sky
 from ilha.desk.taught import Held, TaughtHere
+from ilha.desk.water import cast_from
 from ilha.formats.numbers import nullable
 from ilha.web.day import compared as payloads
 from ilha.web.day.heads import heads, shapes, spreader
@@ -80,7 +82,7 @@ def whole_day(m: DayOfMark, left_out: list[LeftOut], taught: TaughtHere) -> dict
         "swell_m": m.situation.swell, "wind_to_cast_deg": m.situation.wind_angle_deg,
         "cast_to_current_deg": np.broadcast_to(
             np.round(cond.cast_angle_deg, 1), way.depth.shape).tolist(),
-        "ground": _ground(m), "shelter": at.shelter,
+        "cast_from": cast_from(at, asked), "ground": _ground(m), "shelter": at.shelter,
         "leader_line_m": asked.leader_line_m,
         "cover_height_m": cond.canopy, "wet": way.wet.tolist(),
         "turns": [

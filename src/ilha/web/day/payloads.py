@@ -288,6 +288,8 @@ class DayBoard(Payload):
     wind_to_cast_deg: float = Field(description="as typed, else by the ways of wind and cast")
     cast_to_current_deg: list[float] = Field(
         description="at each step; as typed, else by the ways of cast and current")
+    cast_from: Literal["typed", "ways", "assumed"] = Field(
+        description="what tells it; assumed: across")
     cover_height_m: float
     wet: list[bool]
     turns: list[TideTurn]

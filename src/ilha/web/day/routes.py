@@ -5,8 +5,9 @@ from __future__ import annotations
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk.board import DayQuestion, day_of, left_out, taught_of
+from ilha.desk.board import DayQuestion, day_of, taught_of
 from ilha.desk.compare import CompareQuestion, compare
+from ilha.desk.left_out import left_out
 from ilha.web.answers import answer, json_answer
 from ilha.web.database import connection, now_s
 from ilha.web.day import dump
