@@ -8,6 +8,7 @@ import os
 import signal
 import socket
 import subprocess
+import sys
 import threading
 import time
 import urllib.error
@@ -150,6 +151,56 @@ def test_nobody_is_left_behind_however_it_ends(tmp_path: Path) -> None:
             return not any(Path(f"/proc/{pid}").exists() for pid in own)
 
         until(gone)
+
+
+def test_the_end_finishes_what_was_asked(server: Server) -> None:
+    """A question that is computed when the end comes has its whole answer, and exit 0."""
+    assert server.pid is not None
+    whole = json.loads(get(server.url + DAY.format(1)))
+    keeper = next(pid for pid in children(server.pid) if children(pid))
+    answers: list[bytes] = []
+    asks = threading.Thread(
+        target=lambda: answers.append(get(server.url + DAY.format(2) + "&cast_m=31")))
+    before = ran_s(keeper)
+    asks.start()
+    until(lambda: ran_s(keeper) > before)
+    assert server.stop() == 0
+    asks.join()
+    assert len(json.loads(answers[0])["depth_m"]) == len(whole["depth_m"])
+
+
+def ran_s(pid: int) -> float:
+    """Seconds of computing of a process's children."""
+    ticks = 0
+    for child in children(pid):
+        stat = Path(f"/proc/{child}/stat").read_text().rpartition(")")[2].split()
+        ticks += int(stat[11]) + int(stat[12])
+    return ticks / os.sysconf("SC_CLK_TCK")
+
+
+LARGE = """
+from flask import Flask
+from ilha.web import serve
+app = Flask("large")
+app.add_url_rule("/", "all", lambda: b"x" * (24 << 20))
+raise SystemExit(serve.run(app, "Ilha", 0))
+"""
+
+
+def test_the_end_sends_on_what_a_slow_phone_has_not_read() -> None:
+    with subprocess.Popen([sys.executable, "-c", LARGE], stdout=subprocess.PIPE, text=True) as run:
+        assert run.stdout is not None
+        port = int(run.stdout.readline().split("127.0.0.1:")[1].split("/")[0])
+        with socket.create_connection(("127.0.0.1", port)) as slow:
+            slow.settimeout(30.0)
+            slow.sendall(b"GET / HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\n\r\n")
+            got = len(slow.recv(4096))
+            run.terminate()
+            time.sleep(0.5)  # It ends while nobody reads.
+            while part := slow.recv(65536):
+                got += len(part)
+        assert got > 24 << 20
+        assert run.wait(60) == 0
 
 
 @pytest.fixture

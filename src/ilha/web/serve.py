@@ -207,8 +207,22 @@ def run(
     print(f"{name} is at http://{listen}:{server.effective_port}/  (Ctrl+C ends it)", flush=True)
     try:
         server.run()
+        _sent(server)
     except KeyboardInterrupt:
         pass
     finally:
         server.close()
     return 0
+
+
+PATIENCE_S = 5.0
+"""How long the end waits for those who are slow to read what they were answered."""
+
+
+def _sent(server: BaseWSGIServer) -> None:
+    """Send on what was answered before the end came: its threads are done, its loop has ended."""
+    end = time.monotonic() + PATIENCE_S
+    while time.monotonic() < end and any(
+            getattr(channel, "total_outbufs_len", 0) for channel in
+            list(server.active_channels.values())):
+        server.asyncore.loop(timeout=0.1, map=server._map, use_poll=True, count=1)
