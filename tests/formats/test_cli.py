@@ -260,6 +260,7 @@ def test_a_long_board_is_judged_some_steps_at_a_time(monkeypatch: pytest.MonkeyP
     monkeypatch.setattr(scenario, "AT_ONCE", 7 * len(SCENARIO["heads"]))
     told: list[tuple[int, int]] = []
     parts = json.loads("".join(scenario.answered(asked, lambda *way: told.append(way))))
+    assert "".join(scenario.answered(asked, workers=2)) == "".join(scenario.answered(asked))
     assert told == [*((n, 40) for n in range(7, 40, 7)), (40, 40)]
     assert parts["pick"] == whole["pick"]
     said = 0

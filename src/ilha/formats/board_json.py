@@ -15,6 +15,7 @@ from ilha.core.judge.board import Board
 from ilha.core.judge.doubt import INPUTS
 from ilha.core.judge.remedy import remedies, waits
 from ilha.core.judge.schools import SCHOOLS, VERDICTS
+from ilha.core.judge.verdict import Limit
 from ilha.core.move.cast import Rod, is_guess
 from ilha.core.move.glide import OUTCOMES
 from ilha.core.units import g_from_kg, mm_from_m
@@ -60,7 +61,7 @@ def _groups(b: Board, per_turn: float) -> dict[str, Group]:
 
 
 @dataclass(frozen=True)
-class Part:
+class Told:
     """Some steps of a board, as far as they are told; what else was computed may be let go.
 
     figures : (H, T) or (H, T, 2) by name, in groups ("" those of no group). words : (H, T), what
@@ -79,7 +80,7 @@ class Part:
     picks: dict[str, Indices]
 
 
-def part(b: Board, per_turn: float) -> Part:
+def part(b: Board, per_turn: float) -> Told:
     """What is told of a board. per_turn : m of line a turn of the reel."""
     shape = b.shape
     never = np.broadcast_to(b.holds.never[1], shape)
@@ -103,7 +104,7 @@ def part(b: Board, per_turn: float) -> Part:
         "verdict": (b.judgement.verdict, VERDICTS), "verdict_low": (estimates[0], VERDICTS),
         "verdict_high": (estimates[2], VERDICTS)}
     reasons = _Reasons(b)
-    return Part(
+    return Told(
         [head.id for head in b.heads], b.rho, b.nu, groups,
         {name: (np.broadcast_to(index, shape).astype(np.int8), names)
          for name, (index, names) in words.items()},
@@ -123,7 +124,7 @@ def as_json(b: Board, per_turn: float) -> dict[str, Any]:
             "pick": _picks(parts)}
 
 
-def written(parts: Sequence[Part]) -> Iterator[str]:
+def written(parts: Sequence[Told]) -> Iterator[str]:
     """The same as text, of its parts in order, head by head: what is written need not be held."""
     import orjson
 
@@ -134,18 +135,18 @@ def written(parts: Sequence[Part]) -> Iterator[str]:
     yield f'], "pick": {json.dumps(_picks(parts))}}}\n'
 
 
-def _water(parts: Sequence[Part]) -> dict[str, Any]:
+def _water(parts: Sequence[Told]) -> dict[str, Any]:
     return {"density_kg_m3": np.concatenate([p.rho for p in parts]).tolist(),
             "kinematic_viscosity_m2_s": np.concatenate([p.nu for p in parts]).tolist()}
 
 
-def _picks(parts: Sequence[Part]) -> dict[str, Any]:
+def _picks(parts: Sequence[Told]) -> dict[str, Any]:
     ids = parts[0].ids
     return {key: [ids[p] if p >= 0 else None for one in parts for p in one.picks[key].tolist()]
             for key in SCHOOLS}
 
 
-def _rows(parts: Sequence[Part], as_figures: Callable[[Array], Any]) -> Iterator[dict[str, Any]]:
+def _rows(parts: Sequence[Told], as_figures: Callable[[Array], Any]) -> Iterator[dict[str, Any]]:
     """One head after the other: as Python's numbers they are many times as large as in arrays."""
     first = parts[0]
     for i, head in enumerate(first.ids):
@@ -163,7 +164,7 @@ def _rows(parts: Sequence[Part], as_figures: Callable[[Array], Any]) -> Iterator
         yield row
 
 
-def _reasons(parts: Sequence[Part], head: int) -> list[list[str]]:
+def _reasons(parts: Sequence[Told], head: int) -> list[list[str]]:
     """With the step from which the head is right again: it may lie in a later part."""
     verdict = np.concatenate([p.verdict[head] for p in parts])[None]
     again = waits(verdict, np.arange(verdict.size))[0].tolist()
@@ -178,13 +179,20 @@ _ALWAYS = ("scope_low", "scope_high")
 """Figures of a hold at other currents: they have their own nulls."""
 
 
+def _said(limit: Limit, figure: float, bound: float) -> str:
+    """A limit's code, its figure and what it is held against."""
+    said = f"{figure:.3g}" if isfinite(figure) else "never"
+    against = f" against {bound:.3g}" if isfinite(bound) else ""
+    return f"{limit.code} {said}{against}{limit.unit and f' {limit.unit}'}"
+
+
 class _Reasons:
     """Of each head and step: the limit that decided, then every other that fails (code, figure,
     bound), then what would help, then where a figure reaches beyond what it was fitted to."""
 
     def __init__(self, b: Board) -> None:
         shape, limits = b.shape, b.judgement.limits
-        self.b, self.fixes = b, remedies(b)
+        self.b, self.fixes, self.limits = b, remedies(b), limits
         self.failed = np.stack([~np.broadcast_to(x.passed, (3, *shape))[1] for x in limits])
         self.figure = [np.broadcast_to(x.figure, shape) for x in limits]
         self.bound = [np.broadcast_to(x.bound, shape) for x in limits]
@@ -198,12 +206,15 @@ class _Reasons:
         steps = self.b.shape[1]
         out: list[list[str]] = [[] for _ in range(steps)]
         decided = self.b.judgement.decided[head].tolist()
+        figures = [figure[head].tolist() for figure in self.figure]
+        bounds = [bound[head].tolist() for bound in self.bound]
         for step, which in enumerate(decided):
-            out[step].append(self._limit(which, head, step))
+            out[step].append(_said(self.limits[which], figures[which][step], bounds[which][step]))
         for which, step in zip(*(found.tolist() for found in np.nonzero(self.failed[:, head])),
                                strict=True):
             if which != decided[step]:
-                out[step].append(self._limit(which, head, step))
+                out[step].append(
+                    _said(self.limits[which], figures[which][step], bounds[which][step]))
         guess = self._guess(head)
         changes = self._changes(head)
         places = []
@@ -218,13 +229,6 @@ class _Reasons:
                             " speed")
             said.extend(guess)
         return list(zip(out, places, strict=True))
-
-    def _limit(self, which: int, head: int, step: int) -> str:
-        item = self.b.judgement.limits[which]
-        figure, bound = float(self.figure[which][head, step]), float(self.bound[which][head, step])
-        said = f"{figure:.3g}" if isfinite(figure) else "never"
-        against = f" against {bound:.3g}" if isfinite(bound) else ""
-        return f"{item.code} {said}{against}{f' {item.unit}' if item.unit else ''}"
 
     def _guess(self, head: int) -> list[str]:
         rod, package = self.b.rod or Rod(), float(self.package[head, 0])

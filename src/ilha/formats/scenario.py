@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from concurrent.futures import ProcessPoolExecutor
 from dataclasses import replace
+from functools import partial
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -15,7 +17,7 @@ from ilha.core.units import m_from_mm
 from ilha.core.water.conditions import ACROSS, Conditions
 from ilha.core.water.ground import Ground
 from ilha.core.water.line import density_of
-from ilha.formats.board_json import as_json, part, written
+from ilha.formats.board_json import Told, as_json, part, written
 from ilha.formats.fields import first_error
 from ilha.formats.scenario_parts import (
     AT_LEAST_ONE,
@@ -125,24 +127,43 @@ def answer(scenario: Scenario) -> dict[str, Any]:
     return as_json(*_judged(scenario))
 
 
-AT_ONCE = 20_000
+AT_ONCE = 10_000
 """Heads times steps that are judged together: each takes some 5 kB while it is."""
 _BY_STEP = ("depth", "surface_speed", "tip_height", "wind", "temperature_c", "salinity", "swell_m",
             "drift_speed", "zone_from", "zone_to")
 
 
 def answered(
-    scenario: Scenario, progress: Callable[[int, int], None] = lambda done, of: None
+    scenario: Scenario, progress: Callable[[int, int], None] = lambda done, of: None,
+    workers: int = 1,
 ) -> Iterator[str]:
     """The same as text, part by part; raises the same, before the first of them. A long board is
-    judged some steps at a time, of which ``progress`` is told."""
+    judged some steps at a time, by as many ``workers``; ``progress`` is told how far it is."""
     cond = scenario.conditions().checked()
     most = max(1, AT_ONCE // max(1, len(scenario.heads)))
+    spans = [(start, min(start + most, cond.steps)) for start in range(0, cond.steps, most)]
     parts = []
-    for start in range(0, cond.steps, most):
-        parts.append(part(*_judged(scenario, _steps(cond, start, start + most))))
-        progress(min(start + most, cond.steps), cond.steps)
+    for (_, end), one in zip(spans, _parts(scenario, cond, spans, workers), strict=True):
+        parts.append(one)
+        progress(end, cond.steps)
     return written(parts)
+
+
+def _parts(
+    scenario: Scenario, cond: Conditions, spans: list[tuple[int, int]], workers: int
+) -> Iterator[Told]:
+    """Of each span of steps, in order."""
+    made = partial(_part, scenario, cond)
+    many = min(workers, len(spans))
+    if many < 2:
+        yield from map(made, spans)
+        return
+    with ProcessPoolExecutor(many) as pool:
+        yield from pool.map(made, spans)
+
+
+def _part(scenario: Scenario, cond: Conditions, span: tuple[int, int]) -> Told:
+    return part(*_judged(scenario, _steps(cond, *span)))
 
 
 def _steps(cond: Conditions, start: int, end: int) -> Conditions:
