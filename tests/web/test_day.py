@@ -169,6 +169,10 @@ def test_the_answer_has_the_retrieve_only_where_it_is_swum(client: FlaskClient) 
 def test_the_answer_says_where_other_rigs_ride(client: FlaskClient) -> None:
     one = day(client)
     two = day(client, "&rigging=tandem&front_head_id=5&leader_m=0.5")
+    shot = day(client, "&rigging=drop-shot&sinker_g=28&rod_id=3")
+    # The hook is in the line itself, 0.45 m over the sinker that is just lifted.
+    assert first(shot, "foot_m") == pytest.approx(0.05 + 0.45)
+    assert first(shot, "rides_m") == pytest.approx(0.5, abs=0.06)
     three = day(client, "&rigging=three-way&sinker_g=200&rod_id=3")
     assert (one["leader_m"], two["leader_m"], three["leader_m"]) == (0.0, 0.5, 1.5)
     assert first(one, "foot_m") == first(one, "rides_m") == pytest.approx(0.05)

@@ -3142,7 +3142,7 @@ export interface components {
              * Rigging
              * @enum {string}
              */
-            rigging: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+            rigging: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
             /**
              * School
              * @enum {string}
@@ -3287,9 +3287,9 @@ export interface components {
             drift_seen_step?: number;
             /**
              * Dropper M
-             * @default 0.3
+             * @default null
              */
-            dropper_m?: number;
+            dropper_m?: number | null;
             /**
              * Fall
              * @default fed
@@ -3461,7 +3461,7 @@ export interface components {
              * @default one
              * @enum {string}
              */
-            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
             /**
              * Rod Id
              * @default null
@@ -3493,9 +3493,10 @@ export interface components {
             sinker?: "jig" | "sinker";
             /**
              * Sinker G
-             * @default 60
+             * @description as is usual for the rig, where left out
+             * @default null
              */
-            sinker_g?: number;
+            sinker_g?: number | null;
             /**
              * Stance
              * @default null
@@ -9180,7 +9181,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9429,7 +9430,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9529,7 +9530,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9629,7 +9630,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10208,7 +10209,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10413,7 +10414,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -11931,7 +11932,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12028,7 +12029,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12125,7 +12126,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "wacky" | "wacky-blade" | "stinger";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;

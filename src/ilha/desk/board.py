@@ -13,8 +13,10 @@ from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
 from ilha.core.bench.hung import HUNG, across
+from ilha.core.bench.line_rigs import DROP_SHOT_DROPPER
 from ilha.core.bench.riggings import NAMES
 from ilha.core.choose.box import Box
+from ilha.core.choose.combine import ON_LEAD
 from ilha.core.choose.proposal import Rung, hung_in, ladder
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array
@@ -43,9 +45,13 @@ from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, plastics, rods
 
 RiggingKey = Literal[
-    "one", "tandem", "sliding-sinker", "three-way", "wacky", "wacky-blade", "stinger"]
-LEADERS = {"tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5}
-"""Length of leader, m, where none is asked for (common practice, no source); of others none."""
+    "one", "tandem", "sliding-sinker", "three-way", "drop-shot", "wacky", "wacky-blade", "stinger",
+    "tied-trailer"]
+LEADERS = {"tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5, "drop-shot": 0.05}
+"""Length of leader, m, where none is asked for (common practice, no source); of others none. A
+drop-shot's hook is tied into the line itself."""
+DROPPERS = {"three-way": 0.3, "drop-shot": DROP_SHOT_DROPPER}
+"""What hangs below the swivel or the hook, m, where no other is asked for."""
 NAIL_AT = {"nose": 0.12, "tail": 0.72}
 """Where a nail weight sits, share of the plastic's length (common practice, no source)."""
 
@@ -60,8 +66,8 @@ class DayQuestion(SituationQuestion):
     wade_m: float = Field(0.9, gt=0.0, le=2.0, description="water in which one still wades")
     rigging: RiggingKey = "one"
     front_head_id: Id | None = None
-    sinker_g: float = 60.0
-    dropper_m: float = 0.3
+    sinker_g: float | None = Field(None, description="as is usual for the rig, where left out")
+    dropper_m: float | None = None
     lift_m: float = Field(1.5, description="a three-way rig's sinker wound up off the bottom")
     leader_m: float | None = None
     leader_mm: float = 0.37
@@ -69,6 +75,12 @@ class DayQuestion(SituationQuestion):
     nail_at: Literal["nose", "tail"] = "nose"
     change_minutes: float = Field(30.0, ge=0.0, le=1440.0, description="what one change is worth")
     head_id: Id | None = Field(None, description="one that is shown whatever is left of it")
+
+    @property
+    def sinker_weighs(self) -> float:
+        """g"""
+        usual = 14.0 if self.rigging == "drop-shot" else 60.0
+        return usual if self.sinker_g is None else self.sinker_g
 
     @property
     def leader_length(self) -> float:
@@ -194,11 +206,13 @@ def _rigging(conn: sqlite3.Connection, asked: DayQuestion) -> Rigging:
                              "`front_head_id` is needed with two heads: choose one")
         front = found(conn, heads.get, asked.front_head_id, "front_head_id", "head")
         return TwoHeads(convert.core_head(front), asked.leader_length, m_from_mm(asked.leader_mm))
-    if asked.rigging in ("sliding-sinker", "three-way"):
-        three_way = asked.rigging == "three-way"
+    if asked.rigging in ON_LEAD:
+        dropper = DROPPERS.get(asked.rigging, 0.0)
+        if dropper > 0.0 and asked.dropper_m is not None:
+            dropper = asked.dropper_m
         return OnSinker(
-            kg_from_g(asked.sinker_g), asked.dropper_m if three_way else 0.0,
-            asked.leader_length, m_from_mm(asked.leader_mm), asked.lift_m if three_way else 0.0)
+            kg_from_g(asked.sinker_weighs), dropper, asked.leader_length, m_from_mm(asked.leader_mm),
+            asked.lift_m if asked.rigging == "three-way" else 0.0)
     return across(asked.rigging)
 
 

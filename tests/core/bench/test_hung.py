@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from ilha.core.bench.hung import HUNG, across, hung_on
-from ilha.core.choose.box import catalogue
+from ilha.core.bench.unthreaded import trailer_of
+from ilha.core.choose.box import Box, catalogue
 from ilha.core.choose.fish import fish_named
 from ilha.core.choose.proposal import board_of, figures_of, place_of, rungs_for
 from ilha.core.choose.ranking import choose
@@ -15,6 +16,7 @@ from ilha.core.choose.situation import Situation
 from ilha.core.judge.board import board
 from ilha.core.move.glide import free_fall
 from ilha.core.rig.assembly import assemble, columns, stack
+from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.rig.tackle import Across
 from ilha.core.water.conditions import Conditions
 from ilha.formats.board_json import as_json
@@ -123,6 +125,33 @@ def test_a_long_plastic_over_open_ground_gets_a_second_hook() -> None:
     keys = {o.rigging for o in choose(reef, only).outfits}
     assert "stinger" in keys
     assert not any(o.rigging == "stinger" for o in choose(reef, catalogue()).outfits)
+
+
+@pytest.mark.parametrize("long", [0.02, 0.06, 0.09, 0.13])
+def test_a_trailer_weighs_what_its_outline_holds_and_slows_the_fall_a_shade(long: float) -> None:
+    """A slim body of plastisol behind the hair: in water almost nothing, in the air a third of the
+    package, and skin that drags. Its volume is that of a cylinder of its outline's share."""
+    hair = Plastic(long, 0.13 * long, 0.13 * long, 2.0 * long**3, 1150.0, "hair")
+    part, = hung_on("tied-trailer", [hair], 0.0, 0.0)
+    trailer = trailer_of(hair)
+    assert trailer.length == pytest.approx(0.8 * long)
+    cylinder = 0.25 * np.pi * trailer.thick**2 * trailer.length * 1080.0
+    assert 0.4 * cylinder < float(part.mass.item()) < 0.9 * cylinder
+    head = [Head("a", 0.007, 11340.0, "ball", 0.0008)]
+    alone, with_it = (free_fall(assemble(hair, head, parts=parts), RHO).vertical
+                      for parts in ((), (part,)))
+    assert 0.93 * alone < with_it < alone
+
+
+def test_hair_where_it_must_be_seen_gets_a_trailer() -> None:
+    """Common practice, no source; for the shy it breathes better alone."""
+    box = catalogue()
+    hair = Box(tuple(p for p in box.plastics if p.look == "hair"), box.heads, box.lines, box.rods)
+    dirty = Situation("harbour", 4.0, 0.2, fish_named("European seabass"), clarity="dirty",
+                      mood="steady")
+    assert "tied-trailer" in {o.rigging for o in choose(dirty, hair).outfits}
+    clear = dirty.but(clarity="clear", mood="shy")
+    assert "tied-trailer" not in {o.rigging for o in choose(clear, hair).outfits}
 
 
 def test_the_scenario_of_one_is_answered_as_the_choice_answers() -> None:

@@ -23,6 +23,8 @@ export interface Laid {
   stinger: [number, number] | null;
   /** a small blade turns at the tail */
   blade: boolean;
+  /** a slim plastic of this length on the hook behind the hair */
+  trailer: number | null;
 }
 
 export function laidOut(
@@ -43,7 +45,7 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
   const half = plastic.height_mm / 2;
   const laid: Laid = {
     from: 0, to: plastic.length_mm, reversed: false, steel: [-keeper_mm, 0], markY: half, mark: mm("exit"),
-    weedless: false, across: null, nail: false, stinger: null, blade: false,
+    weedless: false, across: null, nail: false, stinger: null, blade: false, trailer: null,
   };
   switch (plan.key) {
     case "high":
@@ -67,6 +69,8 @@ function placed(plan: RiggingPlan, plastic: Measures, head_mm: number, keeper_mm
       return { ...laid, across: mm("middle"), mark: mm("middle"), nail: true };
     case "wacky-blade":
       return { ...laid, across: mm("hook_at"), mark: mm("hook_at"), blade: true };
+    case "tied-trailer":
+      return { ...laid, trailer: mm("trailer") };
     case "stinger":
       return { ...laid, stinger: [mm("exit") ?? 0, mm("reaches") ?? 0] };
     default:

@@ -50,6 +50,9 @@ export function Ghost({ view, shape, tipX, label }: {
   );
 }
 
+/** m from swivel or hook down to the sinker. */
+const DROPPERS: Record<string, number> = { "three-way": 0.3, "drop-shot": 0.45 };
+
 /** The second head or the sinker at the main line's end, and the leader on to the lure. */
 export function Leader({ view, x, foot, rides, leader, rigging, words }: {
   view: View; x: number; foot: number; rides: number; leader: number; rigging: string;
@@ -59,20 +62,21 @@ export function Leader({ view, x, foot, rides, leader, rigging, words }: {
   const [dx] = leaderEnd(foot, rides, leader);
   const from: Point = [view.x(x), view.z(foot)];
   const r = 4.5;
+  const dropper = DROPPERS[rigging] ?? 0;
+  const below = Math.min(view.z(0), from[1] + dropper * view.scale);
   return (
     <g className="leader" aria-hidden="true">
       <path d={polyline([from, [view.x(x + dx), view.z(rides)]])} />
-      {rigging === "three-way" && (
-        <path d={polyline([from, [from[0], Math.min(view.z(0), from[1] + 0.3 * view.scale)]])} />
-      )}
-      {rigging === "three-way" ? (
-        <ellipse cx={from[0]} cy={Math.min(view.z(0), from[1] + 0.3 * view.scale) - r} rx={r * 0.8} ry={r * 1.4} />
+      {dropper > 0 && <path d={polyline([from, [from[0], below]])} />}
+      {dropper > 0 ? (
+        <ellipse cx={from[0]} cy={below - r} rx={r * 0.8} ry={r * 1.4} />
       ) : (
         <circle cx={from[0]} cy={from[1]} r={r} />
       )}
-      <text x={from[0] + 9} y={Math.min(from[1], view.z(0) - 12) + 4} className="note small halo">
+      {/* A drop-shot's lure is at the line itself: the sentence has its height. */}
+      {rigging !== "drop-shot" && <text x={from[0] + 9} y={Math.min(from[1], view.z(0) - 12) + 4} className="note small halo">
         {rigging === "tandem" ? `front ${words} up` : `rides ${words} up`}
-      </text>
+      </text>}
     </g>
   );
 }

@@ -35,6 +35,7 @@ export const Rigged = memo(function Rigged({ plastic, head, head_diameter_mm, ho
         </clipPath>
       )}
       {soft}
+      {laid.trailer !== null && <g className="trailer"><Rig plastic={trailerOf(plastic, laid.trailer)} head={null} head_diameter_mm={head_diameter_mm} hook={null} /></g>}
       {laid.across !== null ? <Across x={laid.across + shift[0]} hook={hook} half={plastic.height_mm / 2} plastic={plastic} head={head} head_diameter_mm={head_diameter_mm} />
         : laid.weedless ? <Weedless hook={hook} drop={sy} x={shift[0]} back={laid.steel[0]} head={head} head_diameter_mm={head_diameter_mm} plastic={plastic} />
           : <Rig plastic={plastic} head={head} head_diameter_mm={head_diameter_mm} hook={hook} shift={[sx, sy]} bare />}
@@ -43,6 +44,11 @@ export const Rigged = memo(function Rigged({ plastic, head, head_diameter_mm, ho
       {laid.stinger && <Stinger from={laid.stinger[0]} to={laid.stinger[1]} y={plastic.height_mm / 2 + hook.gape_mm * 0.4} half={plastic.height_mm / 2} />}
     </g>
   );
+});
+
+/** As slim as its weight is computed for. */
+const trailerOf = (hair: Plastic, length_mm: number): Plastic => ({
+  ...hair, look: "jerk", family: "straight", length_mm, body_length_mm: length_mm, height_mm: length_mm * 0.12, width_mm: length_mm * 0.12,
 });
 
 /** Down through the back, the bend under the belly, the point up beside it. */

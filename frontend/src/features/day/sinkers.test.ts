@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { sinkerWords } from "./sinkers";
+import { sinkerOf, sinkerWords } from "./sinkers";
 import type { Box } from "../../api/types";
 
 const weight = (kind: string, mass_g: number, carried = 2) => ({ id: mass_g, kind, mass_g, carried, material: "lead", price: null });
@@ -11,6 +11,12 @@ describe("the sinker of the box", () => {
     expect(sinkerWords(plan("sliding-sinker", 0.06), BOX)).toBe("Of your box the 60.0 g sliding sinker.");
     expect(sinkerWords(plan("sliding-sinker", 0.07), BOX)).toBe("Of your box the 90.0 g sliding sinker.");
     expect(sinkerWords(plan("three-way", 0.09), BOX)).toBe("Of your box the 120.0 g bottom sinker.");
+  });
+
+  it("is what the Day takes over, else the least that holds", () => {
+    expect(sinkerOf(plan("sliding-sinker", 0.07), BOX)).toBe(90);
+    expect(sinkerOf(plan("drop-shot", 0.1212), [])).toBe(122);
+    expect(sinkerOf(plan("straight", null), BOX)).toBeNull();
   });
 
   it("says where none holds, or none is there", () => {

@@ -7,10 +7,23 @@ const KINDS: Record<string, string> = { "sliding-sinker": "sliding", "three-way"
 /** Half a gram under what is asked holds as well. */
 const NEAR_G = 0.5;
 
-interface Plan {
+export interface Plan {
   key: string;
   numbers: readonly { key: string; value?: number | null }[];
 }
+
+/** The sinker (g) of the rig that is taken: the box's own that does, else the least that holds. */
+export function sinkerOf(plan: Plan, weights: Box["weights"]): number | null {
+  const asked = plan.numbers.find((n) => n.key === "sinker")?.value;
+  if (asked == null) return null;
+  return doing(plan, asked * 1000, weights)?.mass_g ?? Math.ceil(asked * 1000);
+}
+
+const ofKind = (plan: Plan, weights: Box["weights"]) => weights.filter((w) => w.kind === KINDS[plan.key] && (w.carried ?? 0) > 0);
+
+/** The lightest of the box that is heavy enough. */
+const doing = (plan: Plan, least: number, weights: Box["weights"]) =>
+  ofKind(plan, weights).filter((w) => w.mass_g >= least - NEAR_G).sort((a, b) => a.mass_g - b.mass_g)[0];
 
 /** "Your 90 g bottom sinker does it.", or that none in the box holds; empty for other rigs. */
 export function sinkerWords(plan: Plan, weights: Box["weights"]): string {
@@ -19,8 +32,8 @@ export function sinkerWords(plan: Plan, weights: Box["weights"]): string {
   if (!kind || !asked) return "";
   if (asked.value == null) return "No sinker holds in this current.";
   const least = asked.value * 1000;
-  const own = weights.filter((w) => w.kind === kind && (w.carried ?? 0) > 0);
-  const does = own.filter((w) => w.mass_g >= least - NEAR_G).sort((a, b) => a.mass_g - b.mass_g)[0];
+  const own = ofKind(plan, weights);
+  const does = doing(plan, least, weights);
   if (does) return `Of your box the ${text(grams(does.mass_g))} ${kind} sinker.`;
   return own.length === 0 ? `No ${kind} sinker in your box: it asks for ${text(grams(least))} at least.`
     : `The ${kind} sinkers in your box are lighter than the ${text(grams(least))} it asks for.`;

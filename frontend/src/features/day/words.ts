@@ -130,6 +130,13 @@ export function restWords(head: HeadFrame): string {
   return head.rest >= 85 ? "stands" : `leans to ${Math.round(head.rest)}°`;
 }
 
+/** What a sinker carries is not lifted and dropped (common practice). */
+const CARRIED: Record<string, string> = {
+  "three-way": "three turns up when the sinker touches, then hold it still and follow the contour",
+  "drop-shot": "keep the line just tight and shake the tip, not the sinker",
+  "sliding-sinker": "let the sinker lie, take in the slack, move it on when nothing comes",
+};
+
 /** What to do once it is down. */
 export function thenWords(
   head: HeadFrame, zone: [number, number], board: DayBoard, depth: number, units: Units,
@@ -139,6 +146,7 @@ export function thenWords(
     const v = board.retrieve_speed_m_s;
     return `swim it back at ${text(speed(v, units))}, ${turns(v, cmPerTurn)} turns a second`;
   }
+  if (CARRIED[board.rigging]) return CARRIED[board.rigging]!;
   const hop = Math.max(1, Math.round(head.zone ?? 1));
   const ledge = ledgeWords(head, units);
   if (ledge) return ledge;

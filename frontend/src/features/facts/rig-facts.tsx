@@ -3,7 +3,7 @@ import { useId } from "react";
 import { Form } from "react-bootstrap";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
-import { ASSUMED, frontHead, type Facts } from "../question/facts";
+import { ASSUMED, assumedSinker, frontHead, onSinker, type Facts } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
 import { GRAM_SCALE, grams, headName, length, lengthScale, smallScale, text } from "../../base/units";
 import { useUnits } from "../question/use-units";
@@ -15,50 +15,55 @@ const RIGS = [
   { value: "tandem", words: "two heads", note: "a second one ahead of it on the same leader" },
   { value: "sliding-sinker", words: "a sliding sinker ahead", note: "very heavy current; the plastic is pressed down and does not swim" },
   { value: "three-way", words: "a three-way rig", note: "long leader to the head, a dropper to a heavy sinker, held off the bottom" },
+  { value: "drop-shot", words: "a drop-shot", note: "the hook on the line, the sinker 0.45 m below it: held on one spot just off the bottom" },
   { value: "wacky", words: "hooked across the middle", note: "a stick or a jerk, a nail in its nose: it falls flat and slowly" },
   { value: "wacky-blade", words: "hooked across, a blade at the tail", note: "the same, and seen from farther" },
   { value: "stinger", words: "one head and a belly stinger", note: "plastics over 180 mm: a second hook where short bites come; mind both hooks" },
+  { value: "tied-trailer", words: "a trailer behind the hair", note: "a slim plastic on the hook of tied hair: more to see, a shade slower" },
 ] as const;
 
 /** m, as the server assumes them. */
-const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5 };
+const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5, "drop-shot": 0.05 };
 
 export function RigFact() {
   const units = useUnits();
   const { box } = useChosen();
-  const { facts, set } = useQuestion();
+  const { settings, facts, set } = useQuestion();
   const kind = facts.rigging ?? "one";
-  const sinker = text(grams(facts.sinker_g ?? ASSUMED.sinker_g, 0));
+  const hair = box.plastics.find((p) => p.id === settings.plastic_id)?.look === "hair";
+  const sinker = text(grams(facts.sinker_g ?? assumedSinker(kind), 0));
   const front = frontHead(facts, box);
   const words = {
     one: "one head",
     tandem: `two heads, ${front ? text(headName(front, units)) : "none"} in front`,
     "sliding-sinker": `a head behind a ${sinker} sliding sinker`,
     "three-way": `a head on a three-way rig, ${sinker} below`,
+    "drop-shot": `a head ${text(length(0.45, units, 2))} over a ${sinker} sinker`,
     wacky: "one head across the middle, a nail in the nose",
     "wacky-blade": "one head across the middle, a blade at the tail",
     stinger: "one head and a belly stinger",
+    "tied-trailer": "one head, a trailer behind the hair",
   }[kind];
   const leader = LEADERS[kind];
   return (
     <Fact label="rig" words={words} source={facts.rigging === null ? "assumed" : "chosen"}>
       {(close) => (
         <>
-          <Choice options={[...RIGS]} value={kind} onPick={(rigging) => {
-            set({ rigging, leader_m: null });
+          <Choice options={RIGS.filter((r) => r.value !== "tied-trailer" || hair || kind === r.value)} value={kind} onPick={(rigging) => {
+            set({ rigging, leader_m: null, sinker_g: onSinker(rigging) && onSinker(kind) && rigging !== "drop-shot" && kind !== "drop-shot" ? facts.sinker_g : null });
             if (LEADERS[rigging] === undefined) close();
           }} />
           {kind === "tandem" && <FrontHead />}
           {kind === "stinger" && <p className="sheet-note">Two hooks: mind the free one when you unhook a fish.</p>}
-          {(kind === "sliding-sinker" || kind === "three-way") && (
+          {onSinker(kind) && (
             <>
               <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}
-                          assumed={ASSUMED.sinker_g} above={0} high={2000}
-                          remedy="60 to 90 g in heavy current, 450 g for deep drifts" />
+                          assumed={assumedSinker(kind)} above={0} high={2000}
+                          remedy={kind === "drop-shot" ? "7 to 28 g is usual" : "60 to 90 g in heavy current, 450 g for deep drifts"} />
               <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
             </>
           )}
-          {leader !== undefined && (
+          {leader !== undefined && kind !== "drop-shot" && (
             <FactNumber field="leader_m" label={kind === "tandem" ? "Between the heads" : "Leader to the head"}
                         scale={lengthScale(units)} close={close} assumed={leader}
                         above={0} high={5} remedy="0.4 to 2 m is usual" />

@@ -104,7 +104,7 @@ const EMPTY: Facts = {
   typed: {},
 };
 /** What is assumed where nothing is set: as the server assumes it. */
-export const ASSUMED = { leader_mm: 0.37, leader_long: 1, reel_cm_per_turn: 75, practical_salinity: 35, sinker_g: 60, wade_m: 0.9,
+export const ASSUMED = { leader_mm: 0.37, leader_long: 1, reel_cm_per_turn: 75, practical_salinity: 35, wade_m: 0.9,
   leeway_percent: 3.5, wind_m_s: 3 };
 
 export const FACTS_KEY = "ilha.facts";
@@ -172,14 +172,20 @@ export function makeChoiceQuery(settings: Settings, facts: Facts, marks: Mark[],
   };
 }
 
+/** Rigs that a sinker carries. */
+export const onSinker = (kind: string): boolean => kind === "sliding-sinker" || kind === "three-way" || kind === "drop-shot";
+
+/** g: a drop-shot's is light, the others hold in heavy water. */
+export const assumedSinker = (kind: string): number => (kind === "drop-shot" ? 14 : 60);
+
 /** The second head, the sinker and the nail: only what the chosen rig needs. */
 function rigQuery(facts: Facts, box: Box): Partial<DayQuery> {
   const kind = facts.rigging ?? "one";
-  const sinks = kind === "sliding-sinker" || kind === "three-way";
+  const sinks = onSinker(kind);
   return {
     rigging: kind === "one" ? undefined : kind,
     front_head_id: kind === "tandem" ? (frontHead(facts, box)?.id ?? undefined) : undefined,
-    sinker_g: sinks ? (facts.sinker_g ?? ASSUMED.sinker_g) : undefined,
+    sinker_g: sinks ? (facts.sinker_g ?? assumedSinker(kind)) : undefined,
     leader_m: kind === "one" ? undefined : (facts.leader_m ?? undefined),
     nail_g: facts.nail_g ?? undefined,
     nail_at: facts.nail_g ? (facts.nail_at ?? undefined) : undefined,

@@ -146,6 +146,8 @@ it("says what to do once it is down", () => {
   const says = (zone: [number, number], change: Partial<HeadFrame> = {}, water = b) =>
     thenWords({ ...frame.heads[0]!, ...change }, zone, water, 4, UNITS, 75);
   expect(says([0, 1])).toBe("lift it 1.0 m with the rod, let it fall, count 1");
+  expect(says([0, 1], {}, board([head(1)], { rigging: "three-way" }))).toContain("hold it still");
+  expect(says([0, 1], {}, board([head(1)], { rigging: "drop-shot" }))).toContain("shake the tip, not the sinker");
   expect(says([2, 4])).toContain("close the bail");
   expect(says([2, 4], { count: 7.4 }, board([head(1)], { aim: "stop" }))).toBe("let down, stop the line at 7: it hangs among them");
   expect(says([0, 1], {}, board([head(1)], { steady: true }))).toBe(

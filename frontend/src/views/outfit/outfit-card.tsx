@@ -9,6 +9,7 @@ import { useUnits } from "../../features/question/use-units";
 import { useChosen } from "../../features/question/question";
 import { STOPPED } from "../../features/day/limits";
 import { sinkerWords } from "../../features/day/sinkers";
+import { trailerWords } from "../../features/day/trailers";
 import { countText, doubtWords, sureWords } from "../../features/day/words";
 import { SignMark } from "../../ui/sign";
 import { headName, length, newtonsOfKg, said, strengthText, text, type Units } from "../../base/units";
@@ -36,7 +37,8 @@ export function OutfitCard(props: Props) {
   const { asked } = choice;
   const told = verdictOf(outfit, units);
   const { box } = useChosen();
-  const sinker = sinkerWords({ key: outfit.rigging, numbers: outfit.numbers }, box.weights);
+  const plan = { key: outfit.rigging, numbers: outfit.numbers };
+  const hung = [sinkerWords(plan, box.weights), trailerWords(plan, box.plastics, units)].filter(Boolean).join(" ");
   const title = `${plastic.name}, ${colourWords(outfit)}`;
   return (
     <li className={`outfit ${chosen ? "chosen" : ""} ${compared ? "compared" : ""}`}>
@@ -49,7 +51,7 @@ export function OutfitCard(props: Props) {
       <p className="outfit-verdict"><SignMark sign={told.sign} /><b>{told.words}</b> <span>{told.figure}</span>{told.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}</p>
       <p className="outfit-parts">
         {outfit.rigging_name}; {outfit.hook_size} of {outfit.wire} wire, {head.keeper}; <LineWords outfit={outfit} />; <LeaderWords outfit={outfit} />.
-        {sinker && <> {sinker}</>}{TWO_HOOKS.has(outfit.rigging) && <b> Two hooks: mind the free one when you unhook a fish.</b>}
+        {hung && <> {hung}</>}{TWO_HOOKS.has(outfit.rigging) && <b> Two hooks: mind the free one when you unhook a fish.</b>}
         {outfit.leader_says && <> {said(outfit.leader_says, units)}</>}{outfit.beside && <> {said(outfit.beside.says, units)}</>}
         {outfit.line_kg < outfit.needs_kg && <b> A long fight: the line holds {strengthText(newtonsOfKg(outfit.line_kg), units)}, this fish wants {strengthText(newtonsOfKg(outfit.needs_kg), units)}.</b>}
       </p>

@@ -13,6 +13,7 @@ import { Compare } from "./compare";
 import { LoosePart } from "./loose";
 import { OutfitCard } from "./outfit-card";
 import { OutfitSentence } from "./outfit-sentence";
+import { sinkerOf } from "../../features/day/sinkers";
 import { useChoice, useChoiceQuery } from "../../features/day/use-choice";
 import { headName, text } from "../../base/units";
 import { WordsMean } from "../../ui/term";
@@ -126,10 +127,10 @@ function Nothing({ choice, query }: { choice: Choice; query: ChoiceQuery }) {
   );
 }
 
-const KEPT = ["rigging", "front_head_id", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
+const KEPT = ["rigging", "sinker_g", "leader_m", "front_head_id", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
 
-/** Riggings that the Day knows by themselves; under a float or in a drop-shot it judges the head alone. */
-const DAY_RIGS = ["tandem", "sliding-sinker", "three-way", "wacky", "wacky-blade", "stinger"] as const;
+/** Riggings that the Day knows by themselves; under a float it judges the head alone. */
+const DAY_RIGS = ["tandem", "sliding-sinker", "three-way", "drop-shot", "wacky", "wacky-blade", "stinger", "tied-trailer"] as const;
 
 /** Puts a whole outfit on the Day and the bench, and can take it back. */
 function useOutfit(choice: Choice) {
@@ -146,7 +147,7 @@ function useOutfit(choice: Choice) {
     const tied = DAY_RIGS.find((rig) => rig === outfit.rigging) ?? null;
     const front = box.heads.find((h) => h.id === outfit.front_head_id);
     set({
-      rigging: tied, front_head_id: front?.id ?? null, bench_rigging: outfit.rigging, fish: choice.asked.fish, retrieve: outfit.way.key as Facts["retrieve"],
+      rigging: tied, leader_m: null, sinker_g: sinkerOf({ key: outfit.rigging, numbers: outfit.numbers }, box.weights) ?? facts.sinker_g, front_head_id: front?.id ?? null, bench_rigging: outfit.rigging, fish: choice.asked.fish, retrieve: outfit.way.key as Facts["retrieve"],
       lowered: outfit.lowered, retrieve_speed_m_s: facts.retrieve_speed_m_s, leader_kg: outfit.leader_kg,
       fished: {
         head_id: outfit.head_id, plastic_id: outfit.plastic_id, rigging_name: `${outfit.rigging_name}${front ? `, ${text(headName(front, settings))} in front` : ""}`,

@@ -10,11 +10,11 @@ from numpy.typing import ArrayLike
 from ilha.core.bench.seat import HOOKED_ACROSS
 from ilha.core.bench.stinger import stinger_for
 from ilha.core.bench.strength import greatest_drag
-from ilha.core.bench.unthreaded import NAILED, bladed
+from ilha.core.bench.unthreaded import NAILED, bladed, trailing
 from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.rig.tackle import Across
 
-HUNG = ("wacky", "wacky-blade", "stinger")
+HUNG = ("wacky", "wacky-blade", "stinger", "tied-trailer")
 """Riggings that add something, and so fall and hold by themselves."""
 
 
@@ -46,4 +46,6 @@ def _part(key: str, plastic: Plastic, out: float, pull: float) -> Part:
         return NAILED
     if key == "wacky-blade":
         return bladed(plastic)
+    if key == "tied-trailer":
+        return trailing(plastic)
     return stinger_for(plastic.height, plastic.length, out, pull).part(plastic.height)

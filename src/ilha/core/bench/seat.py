@@ -58,7 +58,7 @@ def thread(m: Measures, back: Array) -> tuple[Array, Array]:
     return out / m.body, m.gape - back
 
 
-AS_IT_COMES = ("tied", "as-moulded")
+AS_IT_COMES = ("tied", "tied-trailer", "as-moulded")
 """Riggings that are bought or tied, not threaded."""
 
 
@@ -76,7 +76,7 @@ def seat(m: Measures, key: str) -> tuple[Array, Array]:
     if key in AS_IT_COMES:
         # Hair lies along the hook: what matters is how far it trails. What is moulded sits as made.
         bend = (m.straight + 0.5 * m.gape) / m.body
-        reach = bend if key == "tied" else np.full(np.shape(bend), REACH_BEST)
+        reach = bend if key in ("tied", "tied-trailer") else np.full(np.shape(bend), REACH_BEST)
         return reach, np.broadcast_to(0.5 * m.gape, np.shape(bend)) + 0.0
     if key in HOOKED_ACROSS:
         # Through the side: half of the body lies in the bend.

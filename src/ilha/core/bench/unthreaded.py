@@ -5,12 +5,14 @@ Lengths in metres from the nose unless said, masses kg. Common practice, no sour
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
+
+import numpy as np
 
 from ilha.core.bench.fit import REACH_BEST
 from ilha.core.bench.rigging_numbers import SALT_20, Bench, Number, Numbers, rule, small
-from ilha.core.rig.bodies import Part, Plastic
-from ilha.core.tables import HEAD_MATERIALS
+from ilha.core.rig.bodies import SKIN, Part, Plastic
+from ilha.core.tables import FAMILIES, HEAD_MATERIALS, PLASTIC_MATERIALS
 
 NAIL, NAIL_AT = 0.0009, 0.012
 """A common nail weight, kg, and how far in its own middle lies, m."""
@@ -56,6 +58,41 @@ BOUND, PAST_BEND = 0.006, 0.02
 """Length of a binding, and how far hair ends behind the bend, m (judgement)."""
 TRAILER = 0.8
 """A trailer's length over the hair's at most (judgement)."""
+TRAILER_SLIM = 0.12
+"""Its height and breadth over its length (judgement: a split tail, a thin minnow)."""
+
+
+@dataclass(frozen=True)
+class Trailer:
+    """The longest slim plastic that goes behind hair, in plastisol: m, kg."""
+
+    length: float
+    thick: float
+    mass: float
+
+
+def trailer_of(hair: Plastic) -> Trailer:
+    """Of hair of a length."""
+    length = TRAILER * hair.length
+    thick = TRAILER_SLIM * length
+    volume = FAMILIES["straight"].c_v * 0.25 * np.pi * thick**2 * length
+    return Trailer(length, thick, float(volume * PLASTIC_MATERIALS["plastisol"]))
+
+
+def trailing(hair: Plastic) -> Part:
+    """The same as a part of the rig: threaded up to the binding, its skin in the flow."""
+    slim, soft = FAMILIES["straight"], trailer_of(hair)
+    skin = SKIN * slim.c_a * np.pi * soft.thick * soft.length
+    return Part(soft.mass, PLASTIC_MATERIALS["plastisol"], BOUND + slim.x_v * soft.length, 0.0,
+                skin)
+
+
+@rule("tied-trailer")
+def _tied_trailer(b: Bench) -> Numbers:
+    """How long a trailer may be, and what it weighs then."""
+    soft = trailer_of(b.plastic)
+    return {**small(trailer=soft.length), "trailer_weighs": Number(soft.mass, "mass"),
+            **small(bound=BOUND)}
 
 
 @rule("tied")

@@ -26,7 +26,7 @@ SEARCHED = ("straight", "high", "hidden-point", "weedless", "weedless-swinging",
             "weedless-nose", "weedless-bare", "mushroom", "shrimp-head-first",
             "shrimp-tail-first", "crab", "tube", "tandem", "sliding-sinker",
             "three-way", "drop-shot", "float", "tied", "as-moulded", "wacky",
-            "wacky-blade", "stinger")
+            "wacky-blade", "stinger", "tied-trailer")
 """Riggings that the search tries. The others are decided on the bench or by a symptom."""
 
 

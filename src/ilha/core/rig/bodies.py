@@ -136,6 +136,8 @@ class Part:
             self.mass, self.density, self.x, self.z, self.drag_area)))
 
 
+SKIN = 0.015
+"""Drag coefficient of the skin on its wetted area (docs/model.md, section 2)."""
 FOLDED = 0.6
 """Drag coefficient, on its side, of a body held across its middle, both ends folded back (half of a
 stiff one's; judgement)."""
@@ -202,7 +204,7 @@ class Body:
         wetted = self.family.c_a * np.pi * rms * self.length
         return np.asarray(
             self.cd_head * np.maximum(self.section_head, body)
-            + 0.015 * wetted
+            + SKIN * wetted
             + 0.15 * self.family.cut_tail * self.section_body
             + self.extra
         )
