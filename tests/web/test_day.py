@@ -243,3 +243,21 @@ def test_who_wades_is_told_when(client: FlaskClient) -> None:
     assert back["from_step"] <= here["from_step"]
     assert len(client.get(url + "0.3").get_json()["wade"]["here"]) >= len(day["wade"]["here"])
     assert client.get(url + "0.6&stance=kayak").get_json()["wade"] is None
+
+
+def test_under_a_float_it_hangs_on_its_leader_whatever_the_tide(client: FlaskClient) -> None:
+    """Common practice, no source: 250 to 500 mm. It goes with the water: no current lifts it, and
+    as the tide rises it hangs as much higher over the bottom."""
+    hung = day(client, "&rigging=float")
+    deep = np.array(hung["depth_m"], dtype=float)
+    leader = np.minimum(np.interp(deep, [0.5, 1.5], [0.25, 0.5]), 0.8 * deep)
+    for head in hung["heads"]:
+        down = deep - np.array(head["rides_m"], dtype=float)
+        assert down == pytest.approx(leader - 0.05, abs=0.02)
+        counts = np.array(head["count_s"], dtype=float)
+        assert np.nanmax(counts) < 6.0
+        line = np.array(head["line_cm"], dtype=float)
+        assert np.abs(line).max() <= 30.0
+        # Drawn from the surface down to the leader's length and no lower.
+        last = np.array([points[-1] for points in head["fall_height_pm"]], dtype=float) / 1000.0
+        assert last == pytest.approx(1.0 - leader / deep, abs=0.02)

@@ -3142,7 +3142,7 @@ export interface components {
              * Rigging
              * @enum {string}
              */
-            rigging: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+            rigging: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
             /**
              * School
              * @enum {string}
@@ -3461,7 +3461,7 @@ export interface components {
              * @default one
              * @enum {string}
              */
-            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+            rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
             /**
              * Rod Id
              * @default null
@@ -9181,7 +9181,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9430,7 +9430,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9530,7 +9530,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -9630,7 +9630,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10209,7 +10209,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -10414,7 +10414,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -11932,7 +11932,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12029,7 +12029,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;
@@ -12126,7 +12126,7 @@ export interface operations {
                 rod_id?: number;
                 thunder?: boolean;
                 wade_m?: number;
-                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
+                rigging?: "one" | "tandem" | "sliding-sinker" | "three-way" | "drop-shot" | "float" | "wacky" | "wacky-blade" | "stinger" | "tied-trailer";
                 front_head_id?: number;
                 sinker_g?: number;
                 dropper_m?: number;

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, partial
 from typing import Literal
 
@@ -13,19 +13,20 @@ from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
 from ilha.core.bench.hung import HUNG, across
-from ilha.core.bench.line_rigs import DROP_SHOT_DROPPER
+from ilha.core.bench.line_rigs import DROP_SHOT_DROPPER, float_leader
 from ilha.core.bench.riggings import NAMES
 from ilha.core.choose.box import Box
 from ilha.core.choose.combine import ON_LEAD
 from ilha.core.choose.proposal import Rung, hung_in, ladder
 from ilha.core.choose.situation import Situation
+from ilha.core.choose.ways import FLOAT, lightest_zone_of
 from ilha.core.errors import Array
 from ilha.core.judge.day import Day, day
 from ilha.core.judge.doubt import Sure
 from ilha.core.move.cast import Rod
 from ilha.core.move.drift import Drift
 from ilha.core.rig.bodies import Part, Plastic
-from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads
+from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.tide.tideway import Tideway
 from ilha.core.trip.plan import DRY, NONE, Run, change_plan
@@ -45,8 +46,8 @@ from ilha.formats.fields import FieldError
 from ilha.store import heads, lines, plastics, rods
 
 RiggingKey = Literal[
-    "one", "tandem", "sliding-sinker", "three-way", "drop-shot", "wacky", "wacky-blade", "stinger",
-    "tied-trailer"]
+    "one", "tandem", "sliding-sinker", "three-way", "drop-shot", "float", "wacky", "wacky-blade",
+    "stinger", "tied-trailer"]
 LEADERS = {"tandem": 0.6, "sliding-sinker": 0.6, "three-way": 1.5, "drop-shot": 0.05}
 """Length of leader, m, where none is asked for (common practice, no source); of others none. A
 drop-shot's hook is tied into the line itself."""
@@ -99,6 +100,7 @@ class Judge:
     rungs: list[Rung]
     rod: Rod | None
     school: str
+    key: str
     rigging: Rigging
     parts: list[Part]
     lines: list[float]
@@ -107,7 +109,10 @@ class Judge:
 
     def conditions(self, way: Tideway) -> Conditions:
         """On the day's line, at the depths and streams of ``way``."""
-        return self.situation.conditions(
+        return self._conditions(self.situation, way)
+
+    def _conditions(self, situation: Situation, way: Tideway) -> Conditions:
+        return situation.conditions(
             np.asarray(m_from_mm(self.line["diameter_mm"])), depth=way.depth,
             surface_speed=np.abs(way.stream), density=density_of(self.line["kind"]),
             cast_angle_deg=self.casts(way.stream))
@@ -117,12 +122,22 @@ class Judge:
     ) -> Day:
         """The board in that water. drifting : the way of a boat that is not fixed, in it. bare,
         verdicts : as the core has them."""
+        if isinstance(self.rigging, UnderFloat):
+            # It drifts with the water, on its leader: the rest of the depth is not its own.
+            upper = replace(way, depth=float_leader(way.depth), stream=np.zeros_like(way.stream))
+            return self._day(upper, self._conditions(
+                self.situation.as_rigged("float"), upper), None, bare, verdicts).in_water(way)
+        return self._day(way, self.conditions(way), drifting, bare, verdicts)
+
+    def _day(
+        self, way: Tideway, cond: Conditions, drifting: Drift | None, bare: bool, verdicts: bool
+    ) -> Day:
         return day(
-            way, self.conditions(way), self.plastic, [rung.head.head for rung in self.rungs],
+            way, cond, self.plastic, [rung.head.head for rung in self.rungs],
             self.rod, self.school, rigging=self.rigging, parts=self.parts, lines=self.lines,
             drifting=drifting, bare=bare, slow=self.slow,
             fit=np.array([rung.fit for rung in self.rungs], dtype=int), sure=self.sure,
-            verdicts=verdicts)
+            verdicts=verdicts, lightest_zone=lightest_zone_of(self.key))
 
 
 @dataclass(frozen=True)
@@ -211,9 +226,9 @@ def _rigging(conn: sqlite3.Connection, asked: DayQuestion) -> Rigging:
         if dropper > 0.0 and asked.dropper_m is not None:
             dropper = asked.dropper_m
         return OnSinker(
-            kg_from_g(asked.sinker_weighs), dropper, asked.leader_length, m_from_mm(asked.leader_mm),
-            asked.lift_m if asked.rigging == "three-way" else 0.0)
-    return across(asked.rigging)
+            kg_from_g(asked.sinker_weighs), dropper, asked.leader_length,
+            m_from_mm(asked.leader_mm), asked.lift_m if asked.rigging == "three-way" else 0.0)
+    return FLOAT if asked.rigging == "float" else across(asked.rigging)
 
 
 def _nail(asked: DayQuestion, plastic: Plastic) -> list[Part]:
@@ -264,7 +279,8 @@ def day_of(
     by_id = {str(head["id"]): head for head in heads.listed(conn)}
     judge = Judge(
         situation, partial(casts_at, at, asked), line, plastic, rungs,
-        None if rod is None else convert.core_rod(rod), asked.school, _rigging(conn, asked),
+        None if rod is None else convert.core_rod(rod), asked.school, asked.rigging,
+        _rigging(conn, asked),
         [*_nail(asked, plastic), *hung],
         [one.diameter for one in box.lines],
         [box.slow.get((rung.head.head.id, str(row["id"])), 1.0) for rung in rungs],

@@ -8,7 +8,7 @@ import { fallPath, groundAlong, leaderEnd, lineShape, makeView, type FallPath, t
 import { Angler } from "../shapes/angler";
 import { Bottom } from "../shapes/bottom";
 import { Dropping, Fall } from "../shapes/fall";
-import { Ghost, HeldLine, Leader, SoftEdge } from "../shapes/held";
+import { Ghost, HeldLine, Leader, SoftEdge, UnderFloat } from "../shapes/held";
 import { Lure } from "../shapes/lure";
 import { Current, DepthScale, Water, Zone, ZoneWords } from "../shapes/water";
 
@@ -135,6 +135,9 @@ function OnTheLine({ view, head, main, tipX, board, plastic, units }: ColumnProp
   view: View; head: HeadFrame; main: Shape; tipX: number;
 }) {
   const x = tipX + main.rig[0];
+  if (board.rigging === "float") {
+    return <UnderFloat view={view} x={x} top={view.z(main.water.at(-1)![1])} z={main.rig[1]} plastic={plastic} />;
+  }
   if (board.leader_m === 0) {
     return <Lure view={view} x={x} z={main.rig[1]} plastic={plastic} angle={main.holds ? head.rest : 0} />;
   }

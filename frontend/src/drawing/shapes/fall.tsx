@@ -88,7 +88,9 @@ function InZone({ view, head, path, depth, zone }: Props) {
   if (!head.zone || zone[0] >= depth) return null;
   const [high, low] = [view.z(Math.min(zone[1], depth)), view.z(zone[0])];
   if (low - high < 14) return null;
-  const x = Math.max(...path.points.filter(([, z]) => z <= zone[1]).map(([px]) => view.x(px))) + 15;
+  const within = path.points.filter(([, z]) => z <= zone[1]);
+  if (within.length === 0) return null;
+  const x = Math.max(...within.map(([px]) => view.x(px))) + 15;
   return (
     <g className="in-zone">
       <path d={`M${x - 4} ${high + 1}h4V${low - 1}h-4`} />

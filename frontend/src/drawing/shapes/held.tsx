@@ -1,6 +1,8 @@
 // Held lines: the chosen one with its soft edge and what hangs on it, and the compared one as a ghost.
+import type { Plastic } from "../../api/types";
 import { leaderEnd, type Shape, type View } from "../geometry/column";
 import { polyline, smooth, type Point } from "../geometry/path";
+import { Lure } from "./lure";
 
 function toPx(view: View, tipX: number, shape: Shape): Point[] {
   return shape.water.map(([x, z]) => [view.x(tipX + x), view.z(z)]);
@@ -47,6 +49,16 @@ export function Ghost({ view, shape, tipX, label }: {
               className="note italic halo">{label}</text>
       )}
     </g>
+  );
+}
+
+/** What hangs on its leader, and the float that carries it at the surface. */
+export function UnderFloat({ view, x, top, z, plastic }: { view: View; x: number; top: number; z: number; plastic: Plastic }) {
+  return (
+    <>
+      <Lure view={view} x={x} z={z} plastic={plastic} />
+      <g className="leader" aria-hidden="true"><ellipse cx={view.x(x)} cy={top} rx={5} ry={7} /></g>
+    </>
   );
 }
 

@@ -61,6 +61,7 @@ function touches(head: HeadFrame, c: Context): string {
   if (head.limit === "drifts-by" || c.scopeLimit === null) {
     return `carried ${text(length(head.figure, c.units))} on the way to them`;
   }
+  if (c.board.rigging === "float") return `hangs ${text(length(c.frame.depth - head.rides, c.units))} down`;
   return head.lineOut === null ? "" : `touches on ${text(length(head.lineOut, c.units))}`;
 }
 
@@ -68,16 +69,17 @@ function touches(head: HeadFrame, c: Context): string {
 const BARELY = ["reaches", "in-touch"];
 
 export function verdictOf(head: HeadFrame, c: Context): Verdict {
-  const window = windowWords(head.windowLow, head.windowHigh, c.units);
+  // What hangs under a float goes with the water: no current is too strong for it.
+  const window = c.board.rigging === "float" ? "" : windowWords(head.windowLow, head.windowHigh, c.units);
   const beside = besideWords(head.day, c.board.lowered ? "" : "its cast");
   const help = helpFor(head, c);
   switch (c.board.verdicts[head.verdict ?? -1]) {
     case "right": {
-      const zone = c.board.steady ? "" : `; ${s(head.zone)} in their zone${c.isPick ? " each hop" : ""}`;
+      const zone = c.board.steady || c.board.rigging === "float" ? "" : `; ${s(head.zone)} in their zone${c.isPick ? " each hop" : ""}`;
       const reason = `${touches(head, c)}${zone}`;
       if (c.isPick) return { sign: "pick", words: "tie this on", reason, window, help: "", beside };
       const heavier = c.pickMass !== null && c.mass >= c.pickMass;
-      const words = !heavier ? "works" : c.board.steady ? "runs deeper" : "surer of bottom";
+      const words = !heavier || c.board.rigging === "float" ? "works" : c.board.steady ? "runs deeper" : "surer of bottom";
       return { sign: "right", words, reason, window, help: "", beside };
     }
     case "marginal": {
@@ -130,10 +132,11 @@ export function restWords(head: HeadFrame): string {
   return head.rest >= 85 ? "stands" : `leans to ${Math.round(head.rest)}°`;
 }
 
-/** What a sinker carries is not lifted and dropped (common practice). */
+/** What a sinker or a float carries is not lifted and dropped (common practice). */
 const CARRIED: Record<string, string> = {
   "three-way": "three turns up when the sinker touches, then hold it still and follow the contour",
   "drop-shot": "keep the line just tight and shake the tip, not the sinker",
+  float: "a sharp pull, then let it hang under the float",
   "sliding-sinker": "let the sinker lie, take in the slack, move it on when nothing comes",
 };
 

@@ -80,7 +80,10 @@ export function LogBar(props: Props) {
   const log = (kind: LogEvent["kind"], more: Partial<LogEvent> = {}) => {
     void say(eventNow(kind, { board, mark, plastic, head }, more));
   };
-  const tap = (kind: LogEvent["kind"]) => log(kind, kind === "fish" ? { fish } : {});
+  const floats = board?.rigging === "float";
+  const tap = (kind: LogEvent["kind"]) => {
+    if (!floats || !OF_CURRENT.has(kind)) log(kind, kind === "fish" ? { fish } : {});
+  };
   useTapKeys(tap);
   const takeBack = async (event: LogEvent) => {
     try {
@@ -93,10 +96,11 @@ export function LogBar(props: Props) {
   };
   return (
     <section className={`log-bar ${open ? "open" : ""}`} aria-label="log on the water">
-      <Timer {...props} onDrop={(count_s, expected_s) => log("drop", { count_s, expected_s })} />
+      {floats ? <p className="no-timer">Under a float nothing is counted down.</p>
+        : <Timer {...props} onDrop={(count_s, expected_s) => log("drop", { count_s, expected_s })} />}
       <button type="button" className="log-open" aria-expanded={open} onClick={() => setOpen(!open)}>log</button>
       <div className="log-taps" id="log-taps" tabIndex={-1} aria-label="taps of the log" role="group">
-        {TAPS.map(([kind, words]) => (
+        {TAPS.filter(([kind]) => !floats || !OF_CURRENT.has(kind)).map(([kind, words]) => (
           <button key={kind} type="button" onClick={() => tap(kind)}>{words}</button>
         ))}
         <button type="button" className="earlier" onClick={() => setEarlier({ was: null })}>earlier …</button>
@@ -120,6 +124,9 @@ export function LogBar(props: Props) {
 
 const toldWords = (event: LogEvent): string =>
   `${KIND_WORDS[event.kind]} ${at(event)} at ${event.mark_name}${event.head_name ? ` on ${event.head_name}` : ""}${event.plastic_name ? `, ${event.plastic_name}` : ""}`;
+
+/** What a head tells of the current; one that goes with the water tells nothing. */
+const OF_CURRENT = new Set<LogEvent["kind"]>(["held", "swept"]);
 
 const TAP_KEYS: [string, LogEvent["kind"]][] = [["f", "fish"], ["b", "bite"], ["r", "lost"], ["h", "held"], ["s", "swept"], ["c", "changed"]];
 

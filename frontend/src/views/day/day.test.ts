@@ -133,6 +133,14 @@ it("shows a count as a range only where it is wider than a second", () => {
   expect([sureWords(0.934), sureWords(1), sureWords(null)]).toEqual(["right in 93 of 100", "right in 99 of 100", ""]);
 });
 
+it("tells what hangs under a float by its leader, whatever the current", () => {
+  const b = board([head(1, { rides_m: [3.7, 3.7, 3.7] })], { rigging: "float" });
+  const c = context(b, 1);
+  const told = verdictOf(c.frame.heads[0]!, c);
+  expect(told.reason).toBe(`hangs ${(c.frame.depth - 3.7).toFixed(1)} m down`);
+  expect(told.window).toBe("");
+});
+
 it("counts down a bottom that falls away, to each next touch", () => {
   const touches = [{ away_m: 20, deeper_m: 0.2, count_s: 1 }, { away_m: 15, deeper_m: 2, count_s: 3.2 }];
   const b = board([{ ...head(1), touches }]);

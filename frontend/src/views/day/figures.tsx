@@ -66,7 +66,7 @@ export function Figures(props: Props) {
       <div className="figure then" title="the hop's count is its time in the zone">
         <span><Term of="then">then</Term></span>
         <b className="small-words">{thenWords(chosen, zone, board, frame.depth, units, props.cmPerTurn)}</b>
-        {!board.steady && zone[0] === 0 && <em>at rest it {restWords(chosen)}</em>}
+        {!board.steady && zone[0] === 0 && board.rigging !== "float" && <em>at rest it {restWords(chosen)}</em>}
       </div>
     </div>
   );

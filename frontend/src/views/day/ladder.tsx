@@ -57,7 +57,7 @@ export function Ladder(props: Props) {
                   isCompared={head.id === compared} isFished={head.id === fished} onCompare={onCompare}
                   isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
                   school={school?.name ?? ""}
-                  tried={!board.steady && (head.id === pick || head.id === compared)
+                  tried={!board.steady && board.rigging !== "float" && (head.id === pick || head.id === compared)
                     ? frame.near : null} />
           );
         })}

@@ -129,8 +129,8 @@ function Nothing({ choice, query }: { choice: Choice; query: ChoiceQuery }) {
 
 const KEPT = ["rigging", "sinker_g", "leader_m", "front_head_id", "retrieve", "retrieve_speed_m_s", "lowered", "bench_rigging", "fish", "fished", "leader_kg"] as const;
 
-/** Riggings that the Day knows by themselves; under a float it judges the head alone. */
-const DAY_RIGS = ["tandem", "sliding-sinker", "three-way", "drop-shot", "wacky", "wacky-blade", "stinger", "tied-trailer"] as const;
+/** Riggings that the Day knows by themselves. */
+const DAY_RIGS = ["tandem", "sliding-sinker", "three-way", "drop-shot", "float", "wacky", "wacky-blade", "stinger", "tied-trailer"] as const;
 
 /** Puts a whole outfit on the Day and the bench, and can take it back. */
 function useOutfit(choice: Choice) {

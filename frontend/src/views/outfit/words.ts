@@ -41,7 +41,7 @@ const toldOf = (o: Outfit): Told => ({
 
 export function verdictOf(o: Outfit, units: Units): OutfitTold {
   const beside = besideWords(o, o.lowered ? "" : "its cast");
-  const window = windowWords(o.right_from_m_s, o.right_to_m_s, units);
+  const window = o.rigging === "float" ? "" : windowWords(o.right_from_m_s, o.right_to_m_s, units);
   const and = (first: string) => [first, window].filter(Boolean).join("; ");
   switch (o.verdict) {
     case "right":
@@ -64,6 +64,7 @@ export function verdictOf(o: Outfit, units: Units): OutfitTold {
 function doing(o: Outfit, units: Units): string {
   if (o.decided === "swims") return o.figure === null ? "stays in their zone" : `stays in their zone up to ${text(speed(o.figure, units))}`;
   if (o.decided === "drifts-by") return `carried ${text(length(o.figure, units))} on the way down`;
+  if (o.rigging === "float") return "hangs on its leader, and goes with the water";
   return o.line_out_m === null ? "" : `touches on ${text(length(o.line_out_m, units))} of line`;
 }
 

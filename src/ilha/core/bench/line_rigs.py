@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from ilha.core.bench.fit import HIGH_DEPTH
 from ilha.core.bench.rigging_numbers import SALT_20, Bench, Number, Numbers, rule
@@ -25,17 +26,18 @@ KNOTS_TAKE = 0.15
 """Leader that two knots take, m."""
 
 
-def float_leader(depth: float) -> float:
+def float_leader(depth: ArrayLike) -> Array:
     """Leader under a float, m: 250 to 500 mm by depth (m), over half a metre of water the least,
     over a metre and a half the most (common practice; the depths are judgement); never more than
     four fifths of the water."""
-    return min(float(np.interp(depth, [0.5, 1.5], [0.25, 0.50])), 0.8 * depth)
+    deep = np.asarray(depth, dtype=float)
+    return np.asarray(np.minimum(np.interp(deep, [0.5, 1.5], [0.25, 0.50]), 0.8 * deep))
 
 
 @rule("float")
 def _float(b: Bench) -> Numbers:
     """What hangs below, and how long it takes to."""
-    leader = float_leader(b.depth)
+    leader = float(float_leader(b.depth))
     return {"leader": Number(leader, "length"), "depth_here": Number(b.depth, "length"),
             "cut_line": Number(leader + KNOTS_TAKE, "length"),
             "settles": Number(max(1.0, leader / 0.25), "seconds")}

@@ -318,7 +318,7 @@ class Situation:
         current, so that no depth, current, wind or bottom beyond that leader is its own."""
         if rigging != "float":
             return self
-        leader = float_leader(self.depth)
+        leader = float(float_leader(self.depth))
         return self.but(depth=leader, surface_speed=0.0, zone_typed=(0.0, leader), wind=0.0,
                         swell_typed=0.0, ground=None, cover_height=0.0, lowered=False,
                         drift_speed=0.0)

@@ -57,6 +57,17 @@ class Day:
     remedies: Remedies | None = None
     drift: Drift | None = None
     """Of a drifting boat, over all the day's steps."""
+    over: Array | float = 0.0
+    """m, (W,): so much water lies below what the board judged, where a rig hangs under a float."""
+
+    def in_water(self, way: Tideway) -> Day:
+        """What was judged in the upper water of ``way``, seen in the whole of it."""
+        deep = way.depth[self.wet]
+        over = deep - self.tideway.depth[self.wet]
+        traces = None if self.traces is None else replace(
+            self.traces, foot=self.traces.foot + over,
+            fall_height=(self.traces.fall_height * (deep - over) + over) / deep)
+        return replace(self, tideway=way, traces=traces, over=over)
 
 
 def _traces(b: Board, points: int) -> Traces:
@@ -104,6 +115,7 @@ def day(
     fit: Indices | None = None,
     sure: Sure = UNSURE,
     verdicts: bool = False,
+    lightest_zone: float | None = None,
 ) -> Day:
     """The board through a day. ``cond`` gives all but depth and current, which ``way`` gives, and
     ``drifting`` the way of a boat that is not fixed.
@@ -111,8 +123,8 @@ def day(
     bare : the board alone, nothing to draw and no remedies. verdicts : no more of it than the
     board has then.
     lines : diameters (m) there are, of which a thinner one may help. Steps at which the mark is dry
-    are left out; a day that is dry throughout has no board. slow, fit, sure : as the board has
-    them.
+    are left out; a day that is dry throughout has no board. slow, fit, sure, lightest_zone : as the
+    board has them.
 
     Raises
     ------
@@ -129,7 +141,8 @@ def day(
         here = replace(here, drift_follows=True, drift_plane=drifting.current_share[wet],
                        drift_speed=drifting.leeway * drifting.wind_share[wet])
     result = board(here, plastic, heads, rod, school, rigging, parts,
-                   trace=not (bare or verdicts), slow=slow, fit=fit, sure=sure, verdicts=verdicts)
+                   trace=not (bare or verdicts), slow=slow, fit=fit, sure=sure, verdicts=verdicts,
+                   lightest_zone=lightest_zone)
     if bare or verdicts:
         return Day(way, wet, result, drift=drifting)
     return Day(way, wet, result, _traces(result, fall_points), remedies(result, lines),

@@ -88,7 +88,7 @@ def _packed(a: Along) -> dict[str, Any]:
     return {
         "schools": [_school(a, b, key, spread) for key in a.schools],
         "columns": {name: spread(values, digits)
-                    for name, (values, digits) in columns(b, fixes).items()
+                    for name, (values, digits) in columns(b, fixes, a.wide.over).items()
                     if name not in ("figure", "bound")},
         "named": {"try_head": named(by_name(fixes.weight)),
                   "try_shape": named(by_name(fixes.shape)),

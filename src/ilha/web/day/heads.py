@@ -58,7 +58,7 @@ def heads(m: DayOfMark) -> dict[str, Any]:
     # Numbers stay arrays: the writer knows them, and writes what is not finite as null.
     cells: dict[str, Any] = {
         name: _whole_day(np.broadcast_to(v, b.shape), digits, result.wet, steps)
-        for name, (v, digits) in columns(b, fixes).items()}
+        for name, (v, digits) in columns(b, fixes, result.over).items()}
     named = {"try_head": _named(fixes.weight, ids), "try_shape": _named(fixes.shape, ids),
                 "wait_step": _named(fixes.wait, result.wet), "low_tip": fixes.low_tip.tolist(),
               "doubted": b.doubt.most.tolist()}
@@ -177,9 +177,9 @@ def decided_by(j: Judgement, shape: tuple[int, int]) -> tuple[Array, Array]:
     return figure, bound
 
 
-def columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
+def columns(b: Board, fixes: Remedies, over: Array | float = 0.0) -> dict[str, tuple[Array, int]]:
     """The figures of each head and wet step by their name, (H, W), with the digits they are told
-    to."""
+    to. over : m of water below what was judged."""
     figure, bound = decided_by(b.judgement, b.shape)
     held, fall = b.holds, b.fall
     out = {
@@ -189,7 +189,8 @@ def columns(b: Board, fixes: Remedies) -> dict[str, tuple[Array, int]]:
         "hold_at_s": (fall.hold_at, 2),
         "scope": (held.scope[1], 3), "line_out_m": (held.line_out[1], 2),
         "span_m": (held.span[1], 2), "span_low_m": (held.span[0], 2),
-        "span_high_m": (held.span[2], 2), "foot_m": (held.foot[1], 3), "rides_m": (held.lure[1], 3),
+        "span_high_m": (held.span[2], 2), "foot_m": (held.foot[1] + over, 3),
+        "rides_m": (held.lure[1] + over, 3),
         "fed_line_m": (fall.line, 2), "line_off_m": (b.off_spool, 2),
         "line_rate_m_s": (rate(fall), 3), "count_low_s": (b.doubt.low, 2),
         "count_high_s": (b.doubt.high, 2), "right_share": (b.right_share, 3),
