@@ -77,6 +77,20 @@ def test_a_fish_is_logged_with_two_taps_and_undone(browser: Browser, server: Ser
     page.context.close()
 
 
+def test_a_fish_stands_on_the_chart_at_its_mark(page: Page, server: Server, watch: Watch) -> None:
+    page.clock.install(time=SPRINGS_S)
+    open_day(page, server)
+    page.get_by_role("button", name="fish", exact=True).click()
+    soon(page, server, lambda events: [e["kind"] for e in events] == ["fish"])
+    page.goto(server.url + "places")
+    sign = page.locator(".chart-sign", has_text="Cais Velho")
+    expect(page.locator(".place-chart")).to_contain_text("1 fish logged at Cais Velho.")
+    expect(sign).to_have_accessible_name(re.compile(r"Cais Velho .* · 1 fish, "))
+    page.locator(".chart-sign", has_text="Baixa do Norte").click()
+    expect(sign).to_contain_text(" · 1 fish")
+    watch.must_be_clean()
+
+
 def test_three_things_are_three_taps_and_each_says_what_it_took(
     browser: Browser, server: Server
 ) -> None:

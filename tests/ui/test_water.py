@@ -157,13 +157,34 @@ def test_other_rigs_hang_from_the_line(
     fact(page, "rig").click()
     page.get_by_role("option", name=option).click()
     if option != "two heads":
-        page.locator(".popover input").first.fill("40")
-        page.locator(".popover input").first.press("Enter")
+        sinker = page.locator(".popover").get_by_label("Sinker")
+        sinker.fill("40")
+        sinker.press("Enter")
     else:
         page.keyboard.press("Escape")
     expect(fact(page, "rig")).to_have_text(said)
     page.wait_for_function("() => !document.querySelector('.water.dim')")
     expect(page.locator(".leader")).to_contain_text(re.compile(r"\d m up"))
+    watch.must_be_clean()
+
+
+def test_under_a_float_it_hangs_and_tells_nothing_of_the_current(
+    page: Page, server: Server, watch: Watch
+) -> None:
+    open_day(page, server)
+    fact(page, "rig").click()
+    page.get_by_role("option", name="under a float").click()
+    expect(page.locator(".figures")).to_contain_text("let it hang under the float")
+    expect(page.locator(".ladder")).to_contain_text("hangs 0.5 m down")
+    taps = page.get_by_role("group", name="taps of the log")
+    expect(taps.get_by_role("button", name="held")).to_have_count(0)
+    expect(page.locator(".timer")).to_have_count(0)
+    fact(page, "rig").click()
+    page.get_by_role("option", name="a drop-shot").click()
+    page.keyboard.press("Escape")
+    expect(fact(page, "rig")).to_have_text("a head 0.45 m over a 14 g sinker")
+    expect(page.locator(".figures")).to_contain_text("shake the tip, not the sinker")
+    expect(taps.get_by_role("button", name="held")).to_be_visible()
     watch.must_be_clean()
 
 

@@ -149,6 +149,8 @@ def test_what_worked_is_told_with_its_doubt(client: FlaskClient) -> None:
     assert first["low"] < first["per_hour"] < first["high"]
     assert by["colour"]["rows"][1]["few"]
     assert by["colour"]["chance"] is not None
+    here, = by["place"]["rows"]
+    assert (here["name"], here["fish"]) == (event(1)["mark_name"], 7)
     assert told["hours"] == pytest.approx(13 * 600 / 3600, abs=0.01)
 
 

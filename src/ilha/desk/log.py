@@ -17,7 +17,7 @@ from ilha.desk.then import with_water
 from ilha.formats.fields import FieldError
 from ilha.store import events, heads, marks, plastics
 
-BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth")
+BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth", "place")
 
 
 def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:

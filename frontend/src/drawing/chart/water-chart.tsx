@@ -11,6 +11,8 @@ import { Ways, clearOf, type Way } from "./ways";
 export type ChartMark = Pick<Mark, "id" | "name" | "kind" | "bottom" | "latitude_deg" | "longitude_deg"> & {
   /** null: not known yet */
   charted_depth_m: number | null;
+  /** fish that the log has of it */
+  caught?: number;
 };
 
 export interface ChartHandle {
@@ -71,7 +73,7 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
     const rest = () => {
       const { marks: all, chosen: id, cast_m: far, one: at } = now.current;
       const places = all.map((m) => sheet.current?.pixel(m) ?? [-99, -99]) as [number, number][];
-      setSides(roomForLabels(places, all.map((m) => (m.name.length + 7) * 6), all.findIndex((m) => m.id === id), under.current?.clientWidth ?? 0));
+      setSides(roomForLabels(places, all.map((m) => (m.name.length + 7 + caughtWords(m).length) * 6), all.findIndex((m) => m.id === id), under.current?.clientWidth ?? 0));
       if (at) setCastPx(sheet.current?.pixelsOf(far, at) ?? 0);
     };
     const made = new Sheet(under.current!, (place) => now.current.onTap(place), put, rest);
@@ -113,12 +115,12 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
             <div key={mark.id} data-mark={mark.id} className={on ? "chart-mark chosen" : "chart-mark"}>
               {on && <Ways ways={ways} castPx={castPx} />}
               <button type="button" aria-pressed={on} className={`chart-sign ${side ?? "bare"} ${signOf(mark)}`}
-                      aria-label={`${[mark.name, depthWords(mark.charted_depth_m, units)].join(" ").trim()}, ${mark.kind}`}
+                      aria-label={`${[mark.name, depthWords(mark.charted_depth_m, units)].join(" ").trim()}${caughtWords(mark)}, ${mark.kind}`}
                       onClick={() => onChoose(mark.id)} onPointerMove={drag}
                       onPointerDown={(e) => { dragged.current = on && mode === "place"; if (dragged.current) e.currentTarget.setPointerCapture(e.pointerId); }}
                       onPointerUp={() => { dragged.current = false; }} onPointerCancel={() => { dragged.current = false; }}>
                 <i aria-hidden="true" />
-                {side && <span>{mark.name} <small>{depthWords(mark.charted_depth_m, units)}</small></span>}
+                {side && <span>{mark.name} <small>{depthWords(mark.charted_depth_m, units)}{on && ways.length > 0 ? "" : caughtWords(mark)}</small></span>}
               </button>
             </div>
           );
@@ -129,6 +131,8 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
     </div>
   );
 }
+
+const caughtWords = (mark: ChartMark): string => (mark.caught ? ` · ${mark.caught} fish` : "");
 
 /** Deep water a dot, land at low tide a ring, rock a diamond: by what lies there. */
 function signOf(mark: ChartMark): string {

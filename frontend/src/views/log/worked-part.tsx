@@ -7,7 +7,7 @@ import { length, text, type Units } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 
 const TITLES: Record<string, string> = {
-  head: "By head", plastic: "By plastic", colour: "By colour", retrieve: "By retrieve", stage: "By stage of the tide", light: "By light", depth: "By depth",
+  head: "By head", plastic: "By plastic", colour: "By colour", retrieve: "By retrieve", stage: "By stage of the tide", light: "By light", depth: "By depth", place: "By mark",
 };
 const ENOUGH = 0.05;
 

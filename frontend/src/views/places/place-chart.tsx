@@ -1,7 +1,8 @@
 // The chart at work: marks are chosen, placed and measured on it, and the ways of cast, stream and
 // wind turned. What it changes of a mark stands in the form beside it, to be saved there.
-import { useSuspenseQuery } from "@tanstack/react-query";
+import { useQuery, useSuspenseQuery } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
+import { workedQuery } from "../../api/log";
 import { chartsQuery } from "../../api/resources";
 import type { Mark } from "../../api/types";
 import { compass, length, lengthScale, text } from "../../base/units";
@@ -33,7 +34,12 @@ export function PlaceChart({ marks, mark, typed, put, onChoose }: Props) {
   const [ruler, setRuler] = useState<readonly LatLon[]>([]);
   const handle = useRef<ChartHandle>(null);
   const shapes = useMemo(() => charts.flatMap((c) => c.features), [charts]);
-  const shown = shownMarks(marks, mark, typed, mode);
+  const { data: worked } = useQuery(workedQuery);
+  const shown = useMemo(() => {
+    const caught = new Map(worked?.tables.find((t) => t.by === "place")?.rows.map((r) => [r.name, r.fish]));
+    return shownMarks(marks, mark, typed, mode).map((m) => ({ ...m, caught: caught.get(m.name) ?? 0 }));
+  }, [marks, mark, typed, mode, worked]);
+  const here = mark === null ? undefined : shown.find((m) => m.id === mark.id)?.caught;
   const tapped = (place: LatLon) => {
     if (mode === "place") put({ latitude_deg: String(place.latitude_deg), longitude_deg: String(place.longitude_deg) });
     if (mode === "measure") setRuler((way) => [...way, place]);
@@ -66,6 +72,7 @@ export function PlaceChart({ marks, mark, typed, put, onChoose }: Props) {
       )}
       {mode === "measure" && <Ruler way={ruler} onPoint={() => tapped(handle.current!.centre())} onAgain={() => setRuler([])} />}
       {ways.on.length > 0 && <p className="sheet-note chart-said">{ways.on.map((w) => `${w.key === "wind" ? "wind from" : `${w.key} to`} ${Math.round(w.deg)}°, ${compass(w.deg)}${w.derived ? " (against the flood)" : ""}`).join(" · ")}. From close by an arrow is turned by its word, or with the arrow keys.</p>}
+      {here !== undefined && here > 0 && <p className="sheet-note chart-said">{here} fish logged at {name}.</p>}
     </section>
   );
 }

@@ -126,8 +126,8 @@ def trips(log: Logged) -> list[Trip]:
 
 
 def worked(log: Logged, trips_: Sequence[Trip], by: str) -> dict[str, Rate]:
-    """Fish per hour by one thing: "head", "plastic", "colour", "retrieve", "stage", "light" or
-    "depth".
+    """Fish per hour by one thing: "head", "plastic", "colour", "retrieve", "stage", "light",
+    "depth" or "place".
 
     A trip's hours are shared out over what was in use between two words of it: each stretch of time
     belongs to what the word at its end names.
