@@ -43,7 +43,7 @@ def test_a_hook_that_never_clears_hangs_no_stinger_and_is_no_error(client: Flask
 
 def test_the_bench_has_every_rigging_with_its_numbers(client: FlaskClient) -> None:
     body = fit(client)
-    assert len(body["riggings"]) == 27
+    assert len(body["riggings"]) == 28
     straight = next(r for r in body["riggings"] if r["key"] == "straight")
     exit_mm = next(h for h in body["hooks"] if h["of_head"])["exit_mm"]
     number = next(n for n in straight["numbers"] if n["key"] == "exit")

@@ -32,4 +32,4 @@ def test_hair_and_what_is_moulded_in_are_kept_as_typed(client: FlaskClient) -> N
     tied = client.get(f"/api/fit?plastic_id={hair['id']}&head_id={ball}").get_json()
     assert tied["rigging"] == "tied"
     assert {p["key"] for p in tied["riggings"] if p["suits"] != "no"} <= {
-        "tied", "float", "wacky"}
+        "tied", "tied-trailer", "float", "wacky"}

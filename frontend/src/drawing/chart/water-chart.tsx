@@ -57,8 +57,9 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
   const [sides, setSides] = useState<Side[]>([]);
   const [castPx, setCastPx] = useState(0);
   const one = marks.find((m) => m.id === chosen) ?? null;
-  const now = useRef({ marks, chosen, onTap, cast_m, one });
-  useLayoutEffect(() => { now.current = { marks, chosen, onTap, cast_m, one }; });
+  const lies = one && ways.length > 0 ? clearOf(ways) : null;
+  const now = useRef({ marks, chosen, onTap, cast_m, one, lies });
+  useLayoutEffect(() => { now.current = { marks, chosen, onTap, cast_m, one, lies }; });
 
   useEffect(() => {
     const put = () => {
@@ -71,9 +72,9 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
       }
     };
     const rest = () => {
-      const { marks: all, chosen: id, cast_m: far, one: at } = now.current;
+      const { marks: all, chosen: id, cast_m: far, one: at, lies: side } = now.current;
       const places = all.map((m) => sheet.current?.pixel(m) ?? [-99, -99]) as [number, number][];
-      setSides(roomForLabels(places, all.map((m) => (m.name.length + 7 + caughtWords(m).length) * 6), all.findIndex((m) => m.id === id), under.current?.clientWidth ?? 0));
+      setSides(roomForLabels(places, all.map((m) => (m.name.length + 7 + caughtWords(m).length) * 6), all.findIndex((m) => m.id === id), under.current?.clientWidth ?? 0, side));
       if (at) setCastPx(sheet.current?.pixelsOf(far, at) ?? 0);
     };
     const made = new Sheet(under.current!, (place) => now.current.onTap(place), put, rest);
@@ -91,6 +92,7 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
   useEffect(() => { sheet.current?.chart(shapes); sheet.current?.fit(now.current.marks, true); }, [shapes]);
   useEffect(() => { sheet.current?.ruler(ruler); }, [ruler]);
   useEffect(() => { sheet.current?.fit(marks, true); sheet.current?.settle(); }, [marks, chosen]);
+  useEffect(() => { sheet.current?.settle(); }, [lies]);
   useEffect(() => { if (now.current.one) sheet.current?.show(now.current.one); }, [chosen]);
   useImperativeHandle(handle, () => ({
     centre: () => sheet.current!.centre(),
@@ -110,7 +112,7 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
       <div ref={over} className="chart-over">
         {marks.map((mark, i) => {
           const on = mark.id === chosen;
-          const side = on && ways.length > 0 ? clearOf(ways) : sides[i];
+          const side = on && lies !== null ? lies : sides[i];
           return (
             <div key={mark.id} data-mark={mark.id} className={on ? "chart-mark chosen" : "chart-mark"}>
               {on && <Ways ways={ways} castPx={castPx} />}
@@ -120,7 +122,7 @@ export function WaterChart({ shapes, marks, chosen, units, mode, ruler, ways, ca
                       onPointerDown={(e) => { dragged.current = on && mode === "place"; if (dragged.current) e.currentTarget.setPointerCapture(e.pointerId); }}
                       onPointerUp={() => { dragged.current = false; }} onPointerCancel={() => { dragged.current = false; }}>
                 <i aria-hidden="true" />
-                {side && <span>{mark.name} <small>{depthWords(mark.charted_depth_m, units)}{on && ways.length > 0 ? "" : caughtWords(mark)}</small></span>}
+                {side && <span>{mark.name} <small>{depthWords(mark.charted_depth_m, units)}{on && lies !== null ? "" : caughtWords(mark)}</small></span>}
               </button>
             </div>
           );
