@@ -3,8 +3,12 @@
 from __future__ import annotations
 
 import json
+import os
+import pickle
+import signal
 import subprocess
 import sys
+import time
 from importlib.resources import files
 from pathlib import Path
 from typing import Any
@@ -14,7 +18,9 @@ import numpy as np
 import pytest
 
 from ilha.cli import main
+from ilha.core.errors import DomainError, NotConverged
 from ilha.formats import scenario
+from ilha.formats.fields import FieldError
 
 SCENARIO: dict[str, Any] = {
     "format": "ilha-scenario-1",
@@ -248,6 +254,47 @@ def test_what_is_written_head_by_head_is_the_whole() -> None:
     parts = list(scenario.answered(asked))
     assert len(parts) == 2 + len(SCENARIO["heads"])
     assert json.loads("".join(parts)) == json.loads(json.dumps(scenario.answer(asked)))
+
+
+def test_a_long_board_is_refused_in_one_line_too(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """What a process of its own refuses is said as if it were this one."""
+    monkeypatch.setattr(scenario, "AT_ONCE", len(SCENARIO["heads"]))
+    monkeypatch.setattr(os, "cpu_count", lambda: 2)
+    assert run(tmp_path, capsys, SCENARIO)[0] == 0
+    code, out, err = run(tmp_path, capsys, changed("plastic.length_mm", 5))
+    assert (code, out, err.count("\n")) == (2, "", 1)
+    assert err.startswith("`plastic.length_mm` must be at least 20 mm, got 5 mm")
+
+
+@pytest.mark.parametrize("error", [
+    DomainError("depth_m", "must be above 0 m", -1.0, "m", "measure it", 0.0, None),
+    DomainError("depth_m", "and the other lists must have one length", [3, 4], "", "shorten one"),
+    FieldError("fish", "`fish` is needed: add it"), NotConverged("the hold", 0.25)])
+def test_an_error_comes_back_from_another_process_as_it_was(error: Exception) -> None:
+    back = pickle.loads(pickle.dumps(error))
+    assert (type(back), str(back), vars(back)) == (type(error), str(error), vars(error))
+
+
+def test_an_interrupted_board_ends_at_once_and_leaves_nobody(tmp_path: Path) -> None:
+    turn = np.linspace(0.1, 1.0, 3000).round(4).tolist()
+    file = tmp_path / "long.json"
+    file.write_text(json.dumps({**SCENARIO, "flow": {"surface_speed_m_s": turn}, "heads": [
+        {**SCENARIO["heads"][0], "id": f"h{i}", "mass_g": 5.0 + i} for i in range(60)]}))
+    with subprocess.Popen([sys.executable, "-m", "ilha.cli", "board", str(file)], text=True,
+                          stdout=subprocess.PIPE, stderr=subprocess.PIPE,
+                          start_new_session=True) as asked:
+        mine = f"/proc/{asked.pid}/task/{asked.pid}/children"
+        late = time.monotonic() + 60.0
+        while not (workers := Path(mine).read_text().split()) and time.monotonic() < late:
+            time.sleep(0.01)
+        os.killpg(asked.pid, signal.SIGINT)
+        said = asked.communicate(timeout=60)
+    assert (asked.returncode, said) == (130, ("", ""))
+    while any(Path(f"/proc/{pid}").exists() for pid in workers) and time.monotonic() < late:
+        time.sleep(0.02)
+    assert not any(Path(f"/proc/{pid}").exists() for pid in workers)
 
 
 def test_a_long_board_is_judged_some_steps_at_a_time(monkeypatch: pytest.MonkeyPatch) -> None:

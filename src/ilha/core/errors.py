@@ -36,6 +36,11 @@ class DomainError(ValueError):
         got = "" if value is None else ", got " + f"{shown} {unit}".strip()
         super().__init__(f"`{field}` {rule}{got}: {remedy}")
 
+    def __reduce__(self) -> tuple[Any, ...]:
+        # By what it was made of: a process of its own that computes sends it back.
+        return type(self), (self.field, self.rule, self.value, self.unit, self.remedy, self.low,
+                            self.high)
+
 
 class NotConverged(ArithmeticError):
     """An iteration that did not settle; carries the worst remaining error."""
@@ -43,6 +48,9 @@ class NotConverged(ArithmeticError):
     def __init__(self, what: str, error: float) -> None:
         self.what, self.error = what, error
         super().__init__(f"{what} did not settle: {error:.3g} left")
+
+    def __reduce__(self) -> tuple[Any, ...]:
+        return type(self), (self.what, self.error)
 
 
 def _bound(value: float, unit: str) -> str:

@@ -12,6 +12,9 @@ class FieldError(ValueError):
         self.field = field
         super().__init__(message)
 
+    def __reduce__(self) -> tuple[type[FieldError], tuple[str, str]]:
+        return type(self), (self.field, str(self))
+
 
 _BRANCHES = ("float", "list[float]", "body", "tandem", "sliding-sinker", "three-way",
              "under-float", "ReferenceCast", "list[ReferenceCast]")

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import signal
 from collections.abc import Callable, Iterator
-from concurrent.futures import ProcessPoolExecutor
+from contextlib import contextmanager
 from dataclasses import replace
 from functools import partial
 from typing import Annotated, Any, Literal
@@ -158,8 +159,38 @@ def _parts(
     if many < 2:
         yield from map(made, spans)
         return
-    with ProcessPoolExecutor(many) as pool:
-        yield from pool.map(made, spans)
+    # A short board is not kept waiting for what only a long one needs.
+    from concurrent.futures import ProcessPoolExecutor
+    from concurrent.futures.process import BrokenProcessPool
+
+    with ProcessPoolExecutor(many, initializer=_undisturbed) as pool:
+        try:
+            with _unheard():
+                told = pool.map(made, spans)
+            yield from told
+        except BrokenProcessPool as error:
+            raise MemoryError from error
+        finally:
+            # Refused, or interrupted: nobody waits for the rest.
+            pool.shutdown(wait=False, cancel_futures=True)
+
+
+@contextmanager
+def _unheard() -> Iterator[None]:
+    """Workers that are forked meanwhile never hear an interrupt; who asked hears it after."""
+    if not hasattr(signal, "pthread_sigmask"):
+        yield
+        return
+    usual = signal.pthread_sigmask(signal.SIG_BLOCK, {signal.SIGINT})
+    try:
+        yield
+    finally:
+        signal.pthread_sigmask(signal.SIG_SETMASK, usual)
+
+
+def _undisturbed() -> None:
+    """The same of workers that are not forked but begin anew."""
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
 
 
 def _part(scenario: Scenario, cond: Conditions, span: tuple[int, int]) -> Told:
