@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from itertools import pairwise
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -11,6 +12,7 @@ from flask import Flask
 from flask.testing import FlaskClient
 from icalendar import Calendar
 
+from ilha.formats.plan_text import CARRIED
 from ilha.web.app import create_app
 
 BOX = "plastic_id=1&line_id=3&rod_id=2"
@@ -121,6 +123,21 @@ def test_the_text_reads_in_the_anglers_units(client: FlaskClient) -> None:
     assert " ft deep, " in other
     assert " kn at the surface" in other
     assert " oz" not in other
+
+
+@pytest.mark.parametrize("rigging", CARRIED)
+def test_what_a_sinker_or_a_float_carries_is_fished_as_the_day_says(
+    client: FlaskClient, rigging: str
+) -> None:
+    """Plan, card and calendar say what the Day's figures say: no lift and drop, and no count under
+    a float."""
+    said = (Path(__file__).parents[2] / "frontend/src/features/day/words.ts").read_text()
+    assert f'"{CARRIED[rigging]}"' in said
+    asked = BASE.replace("rod_id=2", "rod_id=3") + f"&rigging={rigging}&sinker_g=40"
+    plan = client.get(f"/api/plan.txt?{asked}").text
+    assert CARRIED[rigging] in " ".join(plan.split())
+    assert "let it fall" not in plan
+    assert ("count" in plan) == (rigging != "float")
 
 
 def test_a_bad_question_is_refused_as_elsewhere(client: FlaskClient) -> None:

@@ -54,7 +54,8 @@ def _work(m: DayOfMark, head: int, first: int, last: int) -> Work:
         _ends(depth) or (0.0, 0.0), _ends(stream) or (0.0, 0.0), of(b.count),
         0.0 if wide is None else wide[1], m.drops[head], of(b.lead),
         of(b.beyond), of(b.fall.zone), (zone[0], upper[1]),
-        cond.retrieve_speed if cond.steady else None, cond.lowered, m.at.drift is not None)
+        cond.retrieve_speed if cond.steady else None, cond.lowered, m.at.drift is not None,
+        m.asked.rigging)
 
 
 def tied_runs(

@@ -60,6 +60,16 @@ class PlanUnits:
 ON_IT = 0.25
 """A lead of less than this, m, is none."""
 
+CARRIED = {
+    "three-way": "three turns up when the sinker touches, then hold it still and follow the"
+                 " contour",
+    "drop-shot": "keep the line just tight and shake the tip, not the sinker",
+    "float": "a sharp pull, then let it hang under the float",
+    "sliding-sinker": "let the sinker lie, take in the slack, move it on when nothing comes",
+}
+"""What a sinker or a float carries is not lifted and dropped (common practice); the Day says the
+same."""
+
 
 @dataclass(frozen=True)
 class Work:
@@ -85,6 +95,7 @@ class Work:
     """Speed at which it is swum back, m/s; None where it is lifted and dropped."""
     lowered: bool = False
     drifting: bool = False
+    rigging: str = "one"
 
     def water(self, units: PlanUnits) -> str:
         return f"{units.lengths(self.depth)} deep, {units.flows(self.speed)} at the surface"
@@ -92,7 +103,7 @@ class Work:
     @property
     def counts(self) -> str:
         """The count, and to where."""
-        if self.count is None:
+        if self.count is None or self.rigging == "float":
             return ""
         said = spread(self.count, 0)
         if self.doubt > 0.5:
@@ -107,7 +118,7 @@ class Work:
 
     def lands(self, units: PlanUnits) -> str:
         """Where the cast is to land."""
-        if self.lead is None or self.retrieve is not None:
+        if self.lead is None or self.retrieve is not None or self.rigging == "float":
             return ""
         low, high = self.lead
         far = units.lengths((max(low, 0.0), high))
@@ -122,6 +133,8 @@ class Work:
         """The retrieve."""
         if self.retrieve is not None:
             return f"swim it back at {units.flows((self.retrieve, self.retrieve))}"
+        if self.rigging in CARRIED:
+            return CARRIED[self.rigging]
         if self.zone[0] > 0.0:
             return "let it hang and swing among them"
         lift = min(1.0, self.zone[1], self.depth[0])
