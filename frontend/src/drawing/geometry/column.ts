@@ -123,6 +123,9 @@ export function fallTicks(path: FallPath): { second: number; at: Point }[] {
   }));
 }
 
+/** m from swivel or hook down to the sinker, as the server assumes it. */
+export const DROPPERS: Partial<Record<string, number>> = { "three-way": 0.3, "drop-shot": 0.45 };
+
 /** The lure behind (or under) the main line's lower end, at the end of its leader. */
 export function leaderEnd(foot: number, rides: number, leader: number): Point {
   return [Math.sqrt(Math.max(0, leader ** 2 - (foot - rides) ** 2)), rides - foot];

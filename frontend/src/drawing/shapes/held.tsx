@@ -1,6 +1,6 @@
 // Held lines: the chosen one with its soft edge and what hangs on it, and the compared one as a ghost.
 import type { Plastic } from "../../api/types";
-import { leaderEnd, type Shape, type View } from "../geometry/column";
+import { DROPPERS, leaderEnd, type Shape, type View } from "../geometry/column";
 import { polyline, smooth, type Point } from "../geometry/path";
 import { Lure } from "./lure";
 
@@ -61,9 +61,6 @@ export function UnderFloat({ view, x, top, z, plastic }: { view: View; x: number
     </>
   );
 }
-
-/** m from swivel or hook down to the sinker. */
-const DROPPERS: Record<string, number> = { "three-way": 0.3, "drop-shot": 0.45 };
 
 /** The second head or the sinker at the main line's end, and the leader on to the lure. */
 export function Leader({ view, x, foot, rides, leader, rigging, words }: {

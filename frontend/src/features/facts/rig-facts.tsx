@@ -1,6 +1,7 @@
 // What else is on the line: a second head, a sinker, a nail weight.
 import { useId } from "react";
 import { Form } from "react-bootstrap";
+import { DROPPERS } from "../../drawing/geometry/column";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
 import { ASSUMED, assumedSinker, frontHead, onSinker, type Facts } from "../question/facts";
@@ -15,8 +16,8 @@ const RIGS = [
   { value: "tandem", words: "two heads", note: "a second one ahead of it on the same leader" },
   { value: "sliding-sinker", words: "a sliding sinker ahead", note: "very heavy current; the plastic is pressed down and does not swim" },
   { value: "three-way", words: "a three-way rig", note: "long leader to the head, a dropper to a heavy sinker, held off the bottom" },
-  { value: "drop-shot", words: "a drop-shot", note: "the hook on the line, the sinker 0.45 m below it: held on one spot just off the bottom" },
-  { value: "float", words: "under a float", note: "a shrimp in the shallows: it hangs on 250 to 500 mm of leader and goes with the water" },
+  { value: "drop-shot", words: "a drop-shot", note: "the hook on the line, the sinker below it: held on one spot just off the bottom" },
+  { value: "float", words: "under a float", note: "a shrimp in the shallows: it hangs on a short leader and goes with the water" },
   { value: "wacky", words: "hooked across the middle", note: "a stick or a jerk, a nail in its nose: it falls flat and slowly" },
   { value: "wacky-blade", words: "hooked across, a blade at the tail", note: "the same, and seen from farther" },
   { value: "stinger", words: "one head and a belly stinger", note: "plastics over 180 mm: a second hook where short bites come; mind both hooks" },
@@ -24,7 +25,7 @@ const RIGS = [
 ] as const;
 
 /** m, as the server assumes them. */
-const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5, "drop-shot": 0.05 };
+const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem: 0.6, "sliding-sinker": 0.6, "three-way": 1.5 };
 
 export function RigFact() {
   const units = useUnits();
@@ -39,7 +40,7 @@ export function RigFact() {
     tandem: `two heads, ${front ? text(headName(front, units)) : "none"} in front`,
     "sliding-sinker": `a head behind a ${sinker} sliding sinker`,
     "three-way": `a head on a three-way rig, ${sinker} below`,
-    "drop-shot": `a head ${text(length(0.45, units, 2))} over a ${sinker} sinker`,
+    "drop-shot": `a head ${text(length(DROPPERS["drop-shot"]!, units, 2))} over a ${sinker} sinker`,
     float: "one head under a float",
     wacky: "one head across the middle, a nail in the nose",
     "wacky-blade": "one head across the middle, a blade at the tail",
@@ -53,7 +54,7 @@ export function RigFact() {
         <>
           <Choice options={RIGS.filter((r) => r.value !== "tied-trailer" || hair || kind === r.value)} value={kind} onPick={(rigging) => {
             set({ rigging, leader_m: null, sinker_g: onSinker(rigging) && onSinker(kind) && rigging !== "drop-shot" && kind !== "drop-shot" ? facts.sinker_g : null });
-            if (LEADERS[rigging] === undefined) close();
+            if (LEADERS[rigging] === undefined && !onSinker(rigging)) close();
           }} />
           {kind === "tandem" && <FrontHead />}
           {kind === "stinger" && <p className="sheet-note">Two hooks: mind the free one when you unhook a fish.</p>}
@@ -65,7 +66,7 @@ export function RigFact() {
               <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
             </>
           )}
-          {leader !== undefined && kind !== "drop-shot" && (
+          {leader !== undefined && (
             <FactNumber field="leader_m" label={kind === "tandem" ? "Between the heads" : "Leader to the head"}
                         scale={lengthScale(units)} close={close} assumed={leader}
                         above={0} high={5} remedy="0.4 to 2 m is usual" />
