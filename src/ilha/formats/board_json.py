@@ -19,7 +19,6 @@ from ilha.core.judge.verdict import Limit
 from ilha.core.move.cast import Rod, is_guess
 from ilha.core.move.glide import OUTCOMES
 from ilha.core.units import g_from_kg, mm_from_m
-from ilha.formats.numbers import nullable
 
 FORMAT = "ilha-board-1"
 Group = dict[str, Array]
@@ -65,8 +64,8 @@ class Told:
     """Some steps of a board, as far as they are told; what else was computed may be let go.
 
     figures : (H, T) or (H, T, 2) by name, in groups ("" those of no group). words : (H, T), what
-    each index stands for beside it. reasons : by head and step, and after how many of them it is
-    said from when a head is right again.
+    each index stands for beside it. reasons : by head and step the inside of its JSON array, with
+    ``_PLACE`` where it is said from when a head is right again.
     """
 
     ids: list[str]
@@ -76,7 +75,7 @@ class Told:
     words: dict[str, tuple[Indices, Sequence[str]]]
     package: Array
     verdict: Indices
-    reasons: list[list[tuple[list[str], int]]]
+    reasons: list[list[str]]
     picks: dict[str, Indices]
 
 
@@ -103,13 +102,12 @@ def part(b: Board, per_turn: float) -> Told:
         "rest": _indexed(b.rest.words),
         "verdict": (b.judgement.verdict, VERDICTS), "verdict_low": (estimates[0], VERDICTS),
         "verdict_high": (estimates[2], VERDICTS)}
-    reasons = _Reasons(b)
     return Told(
         [head.id for head in b.heads], b.rho, b.nu, groups,
         {name: (np.broadcast_to(index, shape).astype(np.int8), names)
          for name, (index, names) in words.items()},
         np.broadcast_to(b.figures.package, (shape[0], 1))[:, 0].copy(), b.judgement.verdict,
-        [reasons.of(i) for i in range(shape[0])], {key: b.picks[key] for key in SCHOOLS})
+        _why(b), {key: b.picks[key] for key in SCHOOLS})
 
 
 def _indexed(words: Array) -> tuple[Indices, list[str]]:
@@ -119,9 +117,8 @@ def _indexed(words: Array) -> tuple[Indices, list[str]]:
 
 def as_json(b: Board, per_turn: float) -> dict[str, Any]:
     """The board as the JSON object of the open format. per_turn : m of line a turn of the reel."""
-    parts = [part(b, per_turn)]
-    return {"format": FORMAT, "water": _water(parts), "heads": list(_rows(parts, nullable)),
-            "pick": _picks(parts)}
+    told: dict[str, Any] = json.loads("".join(written([part(b, per_turn)])))
+    return told
 
 
 def written(parts: Sequence[Told]) -> Iterator[str]:
@@ -129,7 +126,7 @@ def written(parts: Sequence[Told]) -> Iterator[str]:
     import orjson
 
     yield f'{{"format": "{FORMAT}", "water": {json.dumps(_water(parts))}, "heads": ['
-    for i, row in enumerate(_rows(parts, np.ascontiguousarray)):
+    for i, row in enumerate(_rows(parts, orjson.Fragment)):
         # It writes arrays as they are, and null for what is no number.
         yield (", " if i else "") + orjson.dumps(row, option=orjson.OPT_SERIALIZE_NUMPY).decode()
     yield f'], "pick": {json.dumps(_picks(parts))}}}\n'
@@ -146,112 +143,105 @@ def _picks(parts: Sequence[Told]) -> dict[str, Any]:
             for key in SCHOOLS}
 
 
-def _rows(parts: Sequence[Told], as_figures: Callable[[Array], Any]) -> Iterator[dict[str, Any]]:
-    """One head after the other: as Python's numbers they are many times as large as in arrays."""
+def _rows(
+    parts: Sequence[Told], as_it_is: Callable[[str], object]
+) -> Iterator[dict[str, Any]]:
+    """One head after the other: as Python's numbers they are many times as large as in arrays.
+    as_it_is : makes of JSON text what is written without another look."""
     first = parts[0]
+    quoted = {name: [f'"{word}"' for word in names] for name, (_, names) in first.words.items()}
     for i, head in enumerate(first.ids):
         row: dict[str, Any] = {"id": head}
         for group, values in first.figures.items():
-            told = {name: as_figures(np.concatenate(
+            told = {name: np.ascontiguousarray(np.concatenate(
                 [p.figures[group][name][i] for p in parts], axis=-1 if name == "height_m" else 0))
                 for name in values}
             row.update({group: told} if group else told)
-        for name in first.words:
-            row[name] = [names[k] for p in parts for index, names in (p.words[name],)
-                         for k in index[i].tolist()]
+        for name, names in quoted.items():
+            row[name] = as_it_is("[" + ",".join(
+                [names[k] for p in parts for k in p.words[name][0][i].tolist()]) + "]")
         row["package_g"] = g_from_kg(float(first.package[i]))
-        row["reasons"] = _reasons(parts, i)
+        row["reasons"] = as_it_is(_reasons(parts, i))
         yield row
 
 
-def _reasons(parts: Sequence[Told], head: int) -> list[list[str]]:
+def _reasons(parts: Sequence[Told], head: int) -> str:
     """With the step from which the head is right again: it may lie in a later part."""
     verdict = np.concatenate([p.verdict[head] for p in parts])[None]
-    again = waits(verdict, np.arange(verdict.size))[0].tolist()
-    out = []
-    for wait, (said, at) in zip(again, (one for p in parts for one in p.reasons[head]),
-                                strict=True):
-        out.append(said if wait < 0 else [*said[:at], f"try-step {wait}", *said[at:]])
-    return out
+    again = waits(verdict, np.arange(verdict.size))[0]
+    said = [one for p in parts for one in p.reasons[head]]
+    for step in np.flatnonzero(again >= 0).tolist():
+        said[step] = said[step].replace(_PLACE, f',"try-step {again[step]}"')
+    return "[[" + "],[".join(said).replace(_PLACE, "") + "]]"
 
 
 _ALWAYS = ("scope_low", "scope_high")
 """Figures of a hold at other currents: they have their own nulls."""
+_BEYOND = ',"swing-outside-table: cast 1.1 to 32 depths, current to 1.3 of its speed"'
+_PLACE = "\n"
+"""Never in JSON's own text."""
 
 
-def _said(limit: Limit, figure: float, bound: float) -> str:
-    """A limit's code, its figure and what it is held against."""
-    said = f"{figure:.3g}" if isfinite(figure) else "never"
-    against = f" against {bound:.3g}" if isfinite(bound) else ""
-    return f"{limit.code} {said}{against}{limit.unit and f' {limit.unit}'}"
+def _said(limit: Limit, figures: Array, bounds: Array) -> list[str]:
+    """A limit's code, its figures and what they are held against, as JSON strings."""
+    code, unit = f'"{limit.code} ', f'{limit.unit and f" {limit.unit}"}"'
+    if np.isfinite(figures).all() and np.isfinite(bounds).all():
+        return [f"{code}{figure:.3g} against {bound:.3g}{unit}"
+                for figure, bound in zip(figures.tolist(), bounds.tolist(), strict=True)]
+    return [f"{code}{f'{figure:.3g}' if isfinite(figure) else 'never'}"
+            f"{f' against {bound:.3g}' if isfinite(bound) else ''}{unit}"
+            for figure, bound in zip(figures.tolist(), bounds.tolist(), strict=True)]
 
 
-class _Reasons:
+def _why(b: Board) -> list[list[str]]:
     """Of each head and step: the limit that decided, then every other that fails (code, figure,
     bound), then what would help, then where a figure reaches beyond what it was fitted to."""
+    heads, steps = b.shape
+    decided = b.judgement.decided
+    first, others = [""] * decided.size, [""] * decided.size
+    for which, limit in enumerate(b.judgement.limits):
+        decides = decided == which
+        fails = ~np.broadcast_to(limit.passed, (3, *b.shape))[1]
+        figure, bound = (np.broadcast_to(v, b.shape) for v in (limit.figure, limit.bound))
+        for cell, said in zip(np.flatnonzero(decides).tolist(),
+                              _said(limit, figure[decides], bound[decides]), strict=True):
+            first[cell] = said
+        fails = fails & ~decides
+        for cell, said in zip(np.flatnonzero(fails).tolist(),
+                              _said(limit, figure[fails], bound[fails]), strict=True):
+            others[cell] += "," + said
+    eased = np.where(b.judgement.eased, ',"holds-at-four-fifths of the current"', "")
+    beyond = ~np.broadcast_to(b.swing.tabled, b.shape) & np.isfinite(
+        np.broadcast_to(b.swing.fall.count, b.shape))
+    far = np.where(beyond, _PLACE + _BEYOND, _PLACE)
+    guesses = [guess for guess in _guesses(b) for _ in range(steps)]
+    told = list(map("".join, zip(first, others, eased.ravel().tolist(), _changes(b),
+                                 far.ravel().tolist(), guesses, strict=True)))
+    return [told[head * steps:(head + 1) * steps] for head in range(heads)]
 
-    def __init__(self, b: Board) -> None:
-        shape, limits = b.shape, b.judgement.limits
-        self.b, self.fixes, self.limits = b, remedies(b), limits
-        self.failed = np.stack([~np.broadcast_to(x.passed, (3, *shape))[1] for x in limits])
-        self.figure = [np.broadcast_to(x.figure, shape) for x in limits]
-        self.bound = [np.broadcast_to(x.bound, shape) for x in limits]
-        self.eased = b.judgement.eased
-        self.beyond = ~np.broadcast_to(b.swing.tabled, shape) & np.isfinite(
-            np.broadcast_to(b.swing.fall.count, shape))
-        self.package = np.broadcast_to(b.figures.package, (shape[0], 1))
 
-    def of(self, head: int) -> list[tuple[list[str], int]]:
-        """Of one head, by step, and where among them what a later step helps has its place."""
-        steps = self.b.shape[1]
-        out: list[list[str]] = [[] for _ in range(steps)]
-        decided = self.b.judgement.decided[head].tolist()
-        figures = [figure[head].tolist() for figure in self.figure]
-        bounds = [bound[head].tolist() for bound in self.bound]
-        for step, which in enumerate(decided):
-            out[step].append(_said(self.limits[which], figures[which][step], bounds[which][step]))
-        for which, step in zip(*(found.tolist() for found in np.nonzero(self.failed[:, head])),
-                               strict=True):
-            if which != decided[step]:
-                out[step].append(
-                    _said(self.limits[which], figures[which][step], bounds[which][step]))
-        guess = self._guess(head)
-        changes = self._changes(head)
-        places = []
-        for step, (said, eased, beyond) in enumerate(zip(
-                out, self.eased[head].tolist(), self.beyond[head].tolist(), strict=True)):
-            if eased:
-                said.append("holds-at-four-fifths of the current")
-            said.extend(changes[step])
-            places.append(len(said))
-            if beyond:
-                said.append("swing-outside-table: cast 1.1 to 32 depths, current to 1.3 of its"
-                            " speed")
-            said.extend(guess)
-        return list(zip(out, places, strict=True))
-
-    def _guess(self, head: int) -> list[str]:
-        rod, package = self.b.rod or Rod(), float(self.package[head, 0])
-        if not is_guess(rod, np.asarray(package)):
-            return []
+def _guesses(b: Board) -> list[str]:
+    """By head, where its cast is a guess."""
+    rod, out = b.rod or Rod(), []
+    for package in np.broadcast_to(b.figures.package, (b.shape[0], 1))[:, 0]:
         seen = rod.masses[np.argmin(np.abs(rod.masses - package))]
-        return [f"cast-guess {g_from_kg(package):.3g} against {g_from_kg(seen):.3g} g"]
+        out.append(f',"cast-guess {g_from_kg(package):.3g} against {g_from_kg(seen):.3g} g"'
+                   if is_guess(rod, package) else "")
+    return out
 
-    def _changes(self, head: int) -> list[list[str]]:
-        """What would put this head right, one code each, by step."""
-        heads, fixes = self.b.heads, self.fixes
-        own = heads[head].mass
-        out: list[list[str]] = []
-        for weight, shape, line in zip(
-                fixes.weight[head].tolist(), fixes.shape[head].tolist(), fixes.line[head].tolist(),
-                strict=True):
-            said = []
-            if weight >= 0:
-                other = heads[int(weight)]
-                said.append(f"try-{'heavier' if other.mass > own else 'lighter'} {other.id}")
-            if shape >= 0:
-                said.append(f"try-shape {heads[int(shape)].id}")
-            if isfinite(line):
-                said.append(f"try-line {mm_from_m(line):.2f} mm")
-            out.append(said)
-        return out
+
+def _changes(b: Board) -> list[str]:
+    """What would put each head right, one code each, by head and step."""
+    fixes, steps = remedies(b), b.shape[1]
+    ids = [json.dumps(head.id, ensure_ascii=False)[1:] for head in b.heads]
+    shapes = [f',"try-shape {name}' for name in ids] + [""]
+    out = []
+    for head, weight, shape in zip(b.heads, fixes.weight.tolist(), fixes.shape.tolist(),
+                                   strict=True):
+        weights = [f',"try-{"heavier" if other.mass > head.mass else "lighter"} {name}'
+                   for other, name in zip(b.heads, ids, strict=True)] + [""]
+        out += [weights[i] + shapes[k] for i, k in zip(weight, shape, strict=True)]
+    for i, step in zip(*(found.tolist() for found in np.nonzero(np.isfinite(fixes.line))),
+                       strict=True):
+        out[i * steps + step] += f',"try-line {mm_from_m(fixes.line[i, step]):.2f} mm"'
+    return out

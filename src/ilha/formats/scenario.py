@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import signal
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import replace
 from functools import partial
 from typing import Annotated, Any, Literal
@@ -189,8 +189,15 @@ def _unheard() -> Iterator[None]:
 
 
 def _undisturbed() -> None:
-    """The same of workers that are not forked but begin anew."""
+    """The same of workers that are not forked but begin anew. What the arrays of one part took is
+    kept for the next, where the C library can: giving it back each time took a twentieth of all."""
     signal.signal(signal.SIGINT, signal.SIG_IGN)
+    import ctypes
+
+    trim, mapped = -1, -3  # M_TRIM_THRESHOLD and M_MMAP_THRESHOLD of glibc's malloc.h.
+    with suppress(AttributeError, OSError, TypeError):
+        ctypes.CDLL(None).mallopt(trim, 1 << 26)
+        ctypes.CDLL(None).mallopt(mapped, 1 << 25)
 
 
 def _part(scenario: Scenario, cond: Conditions, span: tuple[int, int]) -> Told:

@@ -108,7 +108,7 @@ class Board:
         f = self.figures
         if f.swing is not None and f.cond.fall == "held":
             return f.swing
-        return swung_in(f.falling, f.held, f.cond, "held")
+        return swung_in(f.falling, f.held, f.cond, "held", f.line_needed)
 
     @cached_property
     def rest(self) -> Rest:
@@ -121,7 +121,7 @@ class Board:
     def fed_then_held(self) -> Fall:
         """Fed on slack line to the top of the zone, then held to swing through it."""
         f = self.figures
-        return swung_in(f.falling, f.held, f.cond, "fed-then-held").fall
+        return swung_in(f.falling, f.held, f.cond, "fed-then-held", f.line_needed).fall
 
     @cached_property
     def stop(self) -> Array:

@@ -46,13 +46,17 @@ def _once(
     return found.fall, found
 
 
-def swung_in(falling: Falling, held: Held, cond: Conditions, kind: str) -> Swing:
+def swung_in(
+    falling: Falling, held: Held, cond: Conditions, kind: str, needed: Array | None = None
+) -> Swing:
     """A fall on a line that is held, from the splash or, where ``kind`` is "fed-then-held", from
     the zone's top. NaN where the line that is out is too short: where the hold needs more of it the
     rig never gets there, whatever the count says. From a boat under way the line meets the water
-    that flows past the boat, as it does in the hold."""
+    that flows past the boat, as it does in the hold. needed : m of line that the hold needs, where
+    it is known."""
     found, out = swung(falling, held, cond, kind)
-    needed = held.at(np.asarray(cond.surface_speed), bare=True).line_out
+    if needed is None:
+        needed = held.at(np.asarray(cond.surface_speed), bare=True).line_out
     never = ~(needed <= out)
     fall = Fall(**{name: np.where(never, np.nan, value)
                    for name, value in vars(found.fall).items()})

@@ -67,10 +67,13 @@ def _by_shape(mass: Array, shapes: list[str], right: Flags) -> Indices:
     """The right head of the same weight in another shape that is nearest in mass; (H, T)."""
     apart = np.abs(np.log(mass[:, None] / mass[None, :]))
     names = np.array(shapes)
-    apart = np.where((names[:, None] != names[None, :]) & (apart < SAME_WEIGHT), apart, np.inf)
-    miss = np.where(right[None], apart[:, :, None], np.inf)
-    best = np.argmin(miss, axis=1)
-    return np.where(np.isfinite(miss.min(axis=1)), best, -1)
+    alike = (names[:, None] != names[None, :]) & (apart < SAME_WEIGHT)
+    # Of a long box few are alike: those, the nearest first, and no others are looked through.
+    nearest = np.argsort(np.where(alike, apart, np.inf), axis=1, kind="stable")
+    nearest = nearest[:, :max(1, int(alike.sum(axis=1).max()))]
+    found = right[nearest] & np.take_along_axis(alike, nearest, axis=1)[:, :, None]
+    best = np.take_along_axis(nearest, np.argmax(found, axis=1), axis=1)
+    return np.where(found.any(axis=1), best, -1)
 
 
 def _by_line(b: Board, diameters: Sequence[float], swept: Flags) -> Array:

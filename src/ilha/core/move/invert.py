@@ -197,7 +197,10 @@ def greatest_current(held: Held, limit: float) -> Array:
     # At a fixed drift the line hangs straightest where water and boat go together.
     n = held.profile.exponent
     calm = 0.0 if held.drift_follows else max(0.0, float(np.max(held.drift_speed)) * (1.0 + n))
-    holds_calm = held.at(np.full(shape, calm), bare=True).scope <= limit
+    # Where nothing flows a single rig hangs straight down.
+    holds_calm = np.isfinite(weight) if calm == 0.0 and held.tackle is SINGLE and (
+        not held.drift_follows) and not np.any(held.drift_speed) else (
+        held.at(np.full(shape, calm), bare=True).scope <= limit)
     if np.any(held.drift_speed != 0.0) or held.drift_follows:
         lo, hi = np.full(shape, calm), np.full(shape, CURRENT_MAX)
         for _ in range(24):
