@@ -54,7 +54,7 @@ def test_a_newer_database_is_refused(tmp_path: Path) -> None:
 def test_every_table_is_strict(conn: sqlite3.Connection) -> None:
     tables = conn.execute("PRAGMA table_list").fetchall()
     own = [t for t in tables if t["schema"] == "main" and not t["name"].startswith("sqlite_")]
-    assert len(own) == 31
+    assert len(own) == 32
     assert all(t["strict"] for t in own)
 
 

@@ -50,6 +50,37 @@ def test_depth_wind_and_the_height_of_fish_are_taken(
         assert server.stop() == 0
 
 
+def test_what_the_sounder_saw_is_drawn_onto_the_chart(
+    page: Page, tmp_path: Path, watch: Watch
+) -> None:
+    bodies = []
+    for n in range(30):
+        # Out of Cais Velho, ten metres at a time, deeper and deeper.
+        north, west = 24.2 + 0.006 * n, 43.2
+        bodies += [f"SDDPT,{4.0 + 0.1 * n:.1f},0.0",
+                   f"GPGGA,120000,36{north:06.3f},N,021{west:06.3f},W,1,08,1.0,0.0,M,,,,"]
+    server = Server(tmp_path / "aboard.sqlite3", SPRINGS_S,
+                    instruments=recorded(tmp_path, *bodies))
+    server.start()
+    try:
+        page.clock.install(time=SPRINGS_S)
+        page.goto(server.url + "places")
+        files = page.get_by_role("region", name="chart files")
+        draw = files.get_by_role("button", name="draw the water from what the sounder saw")
+        expect(files).to_contain_text("soundings under way")
+        draw.click()
+        expect(files.get_by_role("status")).to_contain_text(re.compile(r"by the tide at .*1 track"))
+        kept = files.get_by_role("button", name=re.compile("take it out: sounder"))
+        kept.click()
+        expect(kept).to_have_count(0)
+        files.get_by_role("button", name="put it back").click()
+        expect(kept).to_have_count(1)
+        axe_clean(page)
+        watch.must_be_clean()
+    finally:
+        assert server.stop() == 0
+
+
 def test_with_the_server_gone_its_figures_age_and_are_taken_no_more(
     page: Page, tmp_path: Path
 ) -> None:

@@ -12,7 +12,17 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, SPRINGS_S, Server, Watch, fact, open_day
+from tests.pictures import photograph
+from tests.ui.conftest import (
+    AXE,
+    PHONE,
+    SPRINGS_S,
+    Server,
+    Watch,
+    axe_clean,
+    fact,
+    open_day,
+)
 
 pytestmark = pytest.mark.browser
 
@@ -228,6 +238,58 @@ def test_the_trips_and_what_they_taught(page: Page, server: Server, watch: Watch
     fact(page, "mark").click()
     page.get_by_role("option", name="Barra de Dentro").click()
     expect(page.locator(".taught")).to_contain_text("the model alone says")
+    watch.must_be_clean()
+
+
+def test_a_photograph_stays_with_its_fish(
+    page: Page, server: Server, watch: Watch, tmp_path: Path
+) -> None:
+    event = {"id": "ui-photo-0001", "kind": "fish", "fish": "european-seabass", "mark_id": 1,
+             "at_utc_s": SPRINGS_S - 3600.0, "mark_name": "Cais Velho"}
+    assert page.request.post(f"{server.url}api/log", data={"events": [event]}).ok
+    page.goto(server.url + "log")
+    page.get_by_role("button", name="photo: add one of fish european seabass").click()
+    form = page.get_by_role("dialog", name="A photograph: fish european seabass")
+    form.get_by_role("button", name="Add it").click()
+    expect(form.get_by_role("alert")).to_contain_text("A picture is needed")
+    words = tmp_path / "words.txt"
+    words.write_text("no picture", "utf-8")
+    form.get_by_label("Picture").set_input_files(words)
+    form.get_by_role("button", name="Add it").click()
+    expect(form.get_by_role("alert")).to_contain_text("words.txt is no JPEG")
+    for n in (1, 2):
+        (tmp_path / f"{n}.jpg").write_bytes(photograph(2000, 1500, shade=40 * n))
+    form.get_by_label("Picture").set_input_files([tmp_path / "1.jpg", tmp_path / "2.jpg"])
+    form.get_by_label("keep where it was taken").check()
+    form.get_by_role("button", name="Add it").click()
+    expect(form).to_have_count(0)
+    small = page.get_by_role("img", name=re.compile("photograph . of 2: fish european seabass"))
+    expect(small).to_have_count(2)
+    for one in small.all():
+        expect(one).to_have_js_property("naturalWidth", 320)
+    axe_clean(page)
+    small.first.click()
+    large = page.get_by_role("dialog", name="Photograph 1 of 2")
+    expect(large).to_contain_text("28° 06.500′ N, 15° 24.600′ W")
+    expect(large.get_by_role("img")).to_have_js_property("naturalWidth", 1600)
+    # Faded in.
+    expect(page.locator(".modal")).to_have_css("opacity", "1")
+    axe_clean(page)
+    large.get_by_role("button", name="take it out").click()
+    only = page.get_by_role("img", name="photograph: fish european seabass")
+    expect(only).to_have_count(1)
+    page.get_by_role("button", name="put it back").click()
+    expect(small).to_have_count(2)
+    # Put right, the event has another id; removed and put back, another again.
+    page.get_by_role("button", name="correct").click()
+    right = page.get_by_role("dialog", name="Put it right")
+    right.get_by_label("Length").fill("21")
+    right.get_by_role("button", name="Put it right").click()
+    expect(page.locator(".events > li")).to_contain_text(re.compile(r"21 (in|cm)"))
+    expect(small).to_have_count(2)
+    page.get_by_role("button", name="remove").click()
+    page.get_by_role("button", name="put it back").click()
+    expect(small).to_have_count(2)
     watch.must_be_clean()
 
 

@@ -13,6 +13,7 @@ from ilha.web.app import create_app
 from ilha.web.openapi import document
 from ilha.web.operations import ROUTES
 from tests.conftest import NOW_S
+from tests.pictures import photograph
 
 # The checker's client reads no Brotli.
 PLAIN = {"Host": "127.0.0.1", "Accept-Encoding": "identity"}
@@ -70,6 +71,9 @@ def test_what_the_document_gives_as_examples_is_answered_as_it_says(
     """Each reading with its examples alone, on the sample island: 200, in the kind it says; what is
     binary is said to be."""
     client = create_app(marela_with_trips, now_s=NOW_S).test_client()
+    seen = client.get("/api/log?trips=1").get_json()["trips"][0]["events"][0]["id"]
+    assert client.post(f"/api/photographs?event_id={seen}", data=photograph(),
+                       content_type="image/jpeg").get_json()["id"] == 1
     files = 0
     for path, methods in document()["paths"].items():
         operation = methods.get("get")

@@ -211,6 +211,13 @@ def test_from_a_recording_and_its_track_as_gpx(tmp_path: Path, client: FlaskClie
         until(lambda: client.get("/api/instruments").get_json()["track_points"] > 5)
         track = gpxpy.parse(client.get("/api/instruments/track.gpx").text).tracks[0]
         assert len(track.segments[0].points) > 5
+        # The same onto the chart, less the tide of its minute.
+        before = len(client.get("/api/sea-charts").get_json()["charts"])
+        answer = client.post("/api/instruments/track")
+        assert answer.status_code == 201
+        (drawn,) = answer.get_json()["features"]
+        assert (drawn["kind"], len(drawn["parts"][0])) == ("track", len(track.segments[0].points))
+        assert len(client.get("/api/sea-charts").get_json()["charts"]) == before + 1
     finally:
         feed.close()
 
@@ -228,3 +235,5 @@ def test_without_instruments_there_is_nothing(client: FlaskClient) -> None:
     found = client.get("/api/instruments").get_json()
     assert (found["source"], found["depth_m"], found["fish_m"]) == (None, None, [])
     assert "<trk>" not in client.get("/api/instruments/track.gpx").text
+    answer = client.post("/api/instruments/track")
+    assert (answer.status_code, answer.get_json()["field"]) == (422, "track")

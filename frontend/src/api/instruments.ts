@@ -12,3 +12,6 @@ export const instrumentsQuery = queryOptions({
   staleTime: EVERY_MS,
   retry: false,
 });
+
+/** The track so far, onto the chart. */
+export const keepTrack = () => unwrap(client.POST("/api/instruments/track", {}));

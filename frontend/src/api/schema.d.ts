@@ -736,6 +736,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/track": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where the boat went as a chart, its depths reduced by the tide
+         * @description What a file held.
+         */
+        post: operations["post_instruments_track"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/track.gpx": {
         parameters: {
             query?: never;
@@ -1178,6 +1198,86 @@ export interface paths {
          * @description What is planned, and what the water is expected to be like.
          */
         post: operations["post_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A photograph of something in the log
+         * @description A photograph of an event; its size in pixels, and where it was taken if that was kept. What was taken out is let go of after a day. Of which event; whether where it was taken is kept too. It is sent as it is, in the body: a JPEG, PNG or WebP of at most 32 MB.
+         */
+        post: operations["post_photographs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take a photograph out; for a day it can be put back
+         * @description A photograph of an event; its size in pixels, and where it was taken if that was kept. What was taken out is let go of after a day.
+         */
+        delete: operations["delete_photographs"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{row_id}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A photograph
+         * @description small : of at most 320 pixels, for a list.
+         */
+        get: operations["get_photographs_jpg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{row_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a photograph back
+         * @description A photograph of an event; its size in pixels, and where it was taken if that was kept. What was taken out is let go of after a day.
+         */
+        post: operations["post_photographs_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2596,6 +2696,13 @@ export interface components {
              * @description ids undone
              */
             gone?: string[];
+            /**
+             * Instead
+             * @description of events, the ids of those that they stand for, undone: their photographs go over
+             */
+            instead?: {
+                [key: string]: string;
+            };
         };
         /**
          * BesideLine
@@ -5070,6 +5177,8 @@ export interface components {
             fish: string | null;
             /** Head Name */
             head_name: string;
+            /** Id */
+            id: string;
             /** Kind */
             kind: string;
             /** Plastic Name */
@@ -6503,6 +6612,25 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Photograph
+         * @description A photograph of an event; its size in pixels, and where it was taken if that was kept. What
+         *     was taken out is let go of after a day.
+         */
+        Photograph: {
+            /** Event Id */
+            event_id: string;
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /** Width */
+            width: number;
         };
         /**
          * PlaceNote
@@ -8304,6 +8432,8 @@ export interface components {
             events: components["schemas"]["LivedEvent"][];
             /** Marks */
             marks: components["schemas"]["LivedMark"][];
+            /** Photographs */
+            photographs: components["schemas"]["Photograph"][];
             /** Taught */
             taught: components["schemas"]["TripTaught"][];
         };
@@ -8378,6 +8508,8 @@ export interface components {
             hours: number;
             /** Lost */
             lost: number;
+            /** Photographs */
+            photographs: components["schemas"]["Photograph"][];
             /** Place */
             place: string;
             /** Start Utc S */
@@ -11025,6 +11157,28 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    post_instruments_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeaChart"];
+                };
+            };
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
     get_instruments_track_gpx: {
         parameters: {
             query?: never;
@@ -11864,6 +12018,122 @@ export interface operations {
             413: components["responses"]["Refused413"];
             415: components["responses"]["Refused415"];
             422: components["responses"]["Refused422"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    post_photographs: {
+        parameters: {
+            query: {
+                event_id: string;
+                keep_place?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description the answer */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            400: components["responses"]["Refused400"];
+            413: components["responses"]["Refused413"];
+            415: components["responses"]["Refused415"];
+            422: components["responses"]["Refused422"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    delete_photographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @example 1 */
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            404: components["responses"]["Refused404"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    get_photographs_jpg: {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @example 1 */
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: components["responses"]["Refused404"];
+            422: components["responses"]["Refused422"];
+            503: components["responses"]["Refused503"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    post_photographs_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @example 1 */
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            404: components["responses"]["Refused404"];
             503: components["responses"]["Refused503"];
             default: components["responses"]["Problem"];
         };

@@ -74,6 +74,7 @@ export type Fish = S["Fish"];
 export type NewFish = S["NewFish"];
 export type FishBook = S["FishBook"];
 export type LogEvent = S["Event"];
+export type Photograph = S["Photograph"];
 export type Log = S["Log"];
 export type Trip = S["TripPart"];
 export type LearnedFactor = S["LearnedFactor"];

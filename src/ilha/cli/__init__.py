@@ -108,8 +108,15 @@ def _choose(args: argparse.Namespace) -> int:
 
 def _export(args: argparse.Namespace) -> int:
     from ilha.desk import data_file
+    from ilha.store import photographs
 
-    return _on_database(args, lambda conn, _: _said(data_file.write(conn)))
+    def written(conn: sqlite3.Connection, path: Path) -> str:
+        if photographs.listed(conn):
+            print(f"photographs are not in it: they lie in {photographs.folder(path)}",
+                  file=sys.stderr)
+        return data_file.write(conn)
+
+    return _on_database(args, written)
 
 
 def _import(args: argparse.Namespace) -> int:
@@ -153,24 +160,22 @@ def _restore(args: argparse.Namespace) -> int:
 
 
 def _backup(args: argparse.Namespace) -> int:
-    from ilha.store import everything
+    from ilha.store import everything, photographs
 
     def copied(conn: sqlite3.Connection, path: Path) -> str:
         to = Path(args.file)
         if to.exists() and not args.force:
             raise _Bad(f"`file` {to} is there already: name another, or --force to replace it")
         everything.backup(conn, to)
-        return f"{path} is copied to {to}\n"
+        n = photographs.copied(path, to, {row["file"] for row in photographs.listed(conn)})
+        seen = f", {n} of its pictures to {photographs.folder(to)}" if n else ""
+        return f"{path} is copied to {to}{seen}\n"
 
     return _on_database(args, copied)
 
 
 class _Bad(Exception):
     """What cannot be done, in one line."""
-
-
-def _said(text: str) -> str:
-    return text
 
 
 def database_of(args: argparse.Namespace) -> Path:

@@ -62,7 +62,7 @@ class Instruments:
     _last: dict[Kind, tuple[Reading, float]] = field(default_factory=dict)
     _depths: deque[tuple[float, float]] = field(default_factory=lambda: deque(maxlen=MEDIAN_OF))
     _fish: deque[tuple[float, float]] = field(default_factory=lambda: deque(maxlen=FISH_OF))
-    _track: deque[tuple[float, float, float]] = field(
+    _track: deque[tuple[float, float, float, float]] = field(
         default_factory=lambda: deque(maxlen=TRACK_MOST))
     _lock: Lock = field(default_factory=Lock)
 
@@ -96,7 +96,7 @@ class Instruments:
         lat, lon = one.value
         if self._track and float(great_circle(*self._track[-1][:2], lat, lon)) < TRACK_M:
             return
-        self._track.append((lat, lon, depth.value[0]))
+        self._track.append((lat, lon, depth.value[0], at_s))
 
     def _depth(self, now_s: float) -> Now | None:
         if not self._depths:
@@ -121,8 +121,9 @@ class Instruments:
                       if now_s - at <= 6.0 * STALE_S),
                 self.lines, self.bad, self.other)
 
-    def track(self) -> list[tuple[float, float, float]]:
-        """Places gone over, degrees, with the depth there, m below the surface of the moment."""
+    def track(self) -> list[tuple[float, float, float, float]]:
+        """Places gone over, degrees, with the depth there, m below the surface of the moment, and
+        when, by the clock that lines come by."""
         with self._lock:
             return list(self._track)
 

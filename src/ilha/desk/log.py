@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, cast
 
@@ -15,14 +16,18 @@ from ilha.desk.logged import logged_of, lost_by_bottom, trips_logged
 from ilha.desk.records import Event
 from ilha.desk.then import with_water
 from ilha.formats.fields import FieldError
-from ilha.store import events, heads, marks, plastics
+from ilha.store import events, heads, marks, photographs, plastics
 
 BY = ("head", "plastic", "colour", "retrieve", "stage", "light", "depth", "place")
 
 
-def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
+def keep(
+    conn: sqlite3.Connection, told: list[Event], gone: list[str],
+    instead: Mapping[str, str] | None = None,
+) -> None:
     """Keep what a device tells, once, in one transaction: what is answered is on the disk. What was
-    undone stays so, in whatever order, and however often, the two come."""
+    undone stays so, in whatever order, and however often, the two come. instead : of events, those
+    that they stand for: they have their photographs."""
     known = {name: {row["id"] for row in module.listed(conn)} for name, module in (
         ("mark_id", marks), ("head_id", heads), ("plastic_id", plastics))}
     filled = with_water(conn, told)
@@ -37,6 +42,8 @@ def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
                 if row[name] not in ids:
                     row[name] = None
             events.put(conn, cast(events.Event, row))
+            if instead and event.id in instead:
+                photographs.follow(conn, instead[event.id], event.id)
         for event_id in gone:
             events.undo(conn, event_id)
         taught.keep(conn)
@@ -44,10 +51,10 @@ def keep(conn: sqlite3.Connection, told: list[Event], gone: list[str]) -> None:
 
 @dataclass(frozen=True)
 class Page:
-    """Trips with what happened on each, the last first; and where the next page begins: before
-    this event, None where there is no more."""
+    """Trips with what happened on each, and its photographs, the last first; and where the next
+    page begins: before this event, None where there is no more."""
 
-    trips: list[tuple[Trip, list[events.Event]]]
+    trips: list[tuple[Trip, list[events.Event], list[photographs.Photograph]]]
     before: tuple[float, str] | None
 
 
@@ -71,7 +78,9 @@ def page(conn: sqlite3.Connection, before: tuple[float, str] = END, most: int = 
     shown = known[-most:]
     first = None if not shown else rows[shown[0].first]
     more = first is not None and shown[0].first > 0
-    return Page([(trip, rows[trip.first:trip.last + 1]) for trip in reversed(shown)],
+    own = [rows[trip.first:trip.last + 1] for trip in shown]
+    seen = [photographs.of_events(conn, (event["id"] for event in some)) for some in own]
+    return Page(list(zip(reversed(shown), reversed(own), reversed(seen), strict=True)),
                 (first["at_utc_s"], first["id"]) if first is not None and more else None)
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from ilha.desk.clock import Span
 from ilha.desk.taught import learned_until, pair_key
 from ilha.desk.trips import KeptTrip, hours, span
-from ilha.store import events, taught
+from ilha.store import events, photographs, taught
 
 ABOUT_S = 3600.0
 """What happened so long before or after the hours that were planned belongs to the trip too."""
@@ -42,11 +42,12 @@ class Taught:
 
 @dataclass(frozen=True)
 class Lived:
-    """events : at the marks of the trip, the first first. elsewhere : how many at other marks.
-    taught : what the log knows better since."""
+    """events : at the marks of the trip, the first first, and their photographs. elsewhere : how
+    many at other marks. taught : what the log knows better since."""
 
     span: Span
     events: list[events.Event]
+    photographs: list[photographs.Photograph]
     marks: list[LivedAt]
     elsewhere: int
     taught: list[Taught]
@@ -67,8 +68,9 @@ def lived(conn: sqlite3.Connection, trip: KeptTrip, now_s: float) -> Lived:
             list(dict.fromkeys(event["head_name"] for event in own if event["head_name"]))))
     ids = {one.mark_id for one in asked.marks}
     mine = [event for event in told if event["mark_id"] in ids]
-    return Lived(day, mine, out, len(told) - len(mine), _taught(
-        conn, ids, mine, start - ABOUT_S, end + ABOUT_S))
+    return Lived(day, mine, photographs.of_events(conn, (event["id"] for event in mine)), out,
+                 len(told) - len(mine),
+                 _taught(conn, ids, mine, start - ABOUT_S, end + ABOUT_S))
 
 
 def _taught(

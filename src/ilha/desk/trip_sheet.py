@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from ilha.core.advice.cautions import FIRST
 from ilha.core.trip.ways import CRAFTS
 from ilha.desk.books import fish_named
+from ilha.desk.clock import Span
 from ilha.desk.plan import units_of
 from ilha.desk.trip_lived import Lived, Taught
 from ilha.desk.trips import KeptTrip, hours, over
@@ -32,9 +33,10 @@ class PlannedStay:
 
 def sheet(
     conn: sqlite3.Connection, trip: KeptTrip, found: Lived, stays: Sequence[PlannedStay],
-    planned_at: float | None, now_s: float,
+    planned_at: float | None, now_s: float, pictures: Mapping[int, bytes],
 ) -> TripSheet:
-    """planned_at : when it was planned (s UTC); None: just now."""
+    """planned_at : when it was planned (s UTC); None: just now. pictures : of its photographs, as
+    JPEG, by their ids."""
     asked, span, units = trip.asked, found.span, units_of(conn)
     first, last = hours(span, trip)
     names = {mark["id"]: mark["name"] for mark in marks.listed(conn)}
@@ -42,6 +44,7 @@ def sheet(
     def share(at: float) -> float:
         return min(1.0, max(0.0, (at - first) / (last - first)))
 
+    happened = {event["id"]: event for event in found.events}
     rows = []
     for one in found.marks:
         mine = [e for e in found.events if e["mark_id"] == one.mark_id]
@@ -70,7 +73,14 @@ def sheet(
          for hour in ticks], rows,
         [_caught(e, span.clock(e["at_utc_s"]), names) for e in found.events
          if e["kind"] == "fish"],
-        [_taught(one, names) for one in found.taught], NOTE)
+        [_taught(one, names) for one in found.taught], NOTE,
+        [(pictures[one["id"]], _seen(happened[one["event_id"]], span)) for one in found.photographs
+         if one["id"] in pictures])
+
+
+def _seen(event: events.Event, span: Span) -> str:
+    fish = (event["fish"] or KINDS[event["kind"]]).replace("-", " ")
+    return f"{span.clock(event['at_utc_s'])} {fish}"
 
 
 def _came(over_: bool, kept: bool) -> str:

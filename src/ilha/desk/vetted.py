@@ -31,6 +31,7 @@ from ilha.store import (
     everything,
     fish,
     marks,
+    photographs,
     removed,
     rules,
     sea_charts,
@@ -64,6 +65,7 @@ def vet(conn: sqlite3.Connection) -> None:
     _each("sea_charts", sea_charts.listed(conn), _sea_chart)
     _each("trips", trips.listed(conn), _trip)
     _each("events", events.listed(conn, -1e12, 1e12), partial(as_typed, Event))
+    _each("photographs", photographs.listed(conn), _photograph)
     _each("gone", events.all_undone(conn), _gone)
     _each("fish", fish.listed(conn), _fish)
     _each("own_rules", rules.own(conn), _rule)
@@ -131,6 +133,13 @@ def _port(conn: sqlite3.Connection, row: tides.Port) -> None:
 def _gone(event_id: str) -> None:
     if not re.fullmatch(r"[A-Za-z0-9-]{8,64}", event_id):
         raise FieldError("id", "`id` must be an event's: leave it out")
+
+
+def _photograph(row: photographs.Photograph) -> None:
+    _gone(row["event_id"])
+    if (row["latitude_deg"] is None) != (row["longitude_deg"] is None):
+        raise FieldError("latitude_deg", "`latitude_deg` and longitude_deg stand together or not"
+                                         " at all")
 
 
 def _sea_chart(row: sea_charts.SeaChart) -> None:

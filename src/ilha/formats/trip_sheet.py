@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import partial
+from io import BytesIO
 
 from ilha.formats.sheet import (
     ACCENT,
@@ -33,7 +34,8 @@ class SheetRow:
 
 @dataclass(frozen=True)
 class TripSheet:
-    """hours : marks of the hour along the picture, as shares. planned : how that came about."""
+    """hours : marks of the hour along the picture, as shares. planned : how that came about.
+    photographs : JPEG, and what is seen."""
 
     title: str
     facts: list[str]
@@ -43,6 +45,7 @@ class TripSheet:
     caught: list[str]
     taught: list[str]
     note: str
+    photographs: list[tuple[bytes, str]] = field(default_factory=list)
 
 
 def as_pdf(sheet: TripSheet, size: Size) -> bytes:
@@ -61,7 +64,9 @@ def as_pdf(sheet: TripSheet, size: Size) -> bytes:
               paragraph(" · ".join(sheet.facts), "words", 6.8),
               paragraph(sheet.planned, "words-italic", 6.8), lambda pen: _picture(pen, sheet)],
         body=[*(partial(_titled, title=row.name, lines=[row.words]) for row in sheet.rows),
-              *(part for title, lines in told for part in _listed(title, lines))],
+              *(part for title, lines in told for part in _listed(title, lines)),
+              *(partial(_photographs, some=sheet.photographs[at:at + _A_ROW])
+                for at in range(0, len(sheet.photographs), _A_ROW))],
         foot=[Pen.rule, paragraph(sheet.note, "words", SMALLEST)])], size)
 
 
@@ -76,6 +81,32 @@ def _listed(title: str, lines: list[str]) -> list[Draw]:
     """A title stays with its first line."""
     return [partial(_titled, title=title, lines=lines[:1]),
             *(paragraph(line, "words", 7.2) for line in lines[1:])]
+
+
+_A_ROW, _HIGH = 4, 84.0
+"""Photographs beside one another, and how high one is at most, pt."""
+
+
+def _photographs(pen: Pen, some: list[tuple[bytes, str]]) -> None:
+    """In a row, each as large as its place lets it be, with what is seen below."""
+    from reportlab.lib.utils import ImageReader
+
+    s, place = pen.scale, pen.width / _A_ROW
+    room = place - 6.0 * s
+    pen.y += 6.0 * s
+    high = 0.0
+    for i, (picture, words) in enumerate(some):
+        image = ImageReader(BytesIO(picture))
+        across, up = image.getSize()
+        per = min(room / across, _HIGH * s / up)
+        with pen.paper.tag("Figure", f"photograph: {words}"):
+            pen.canvas.drawImage(image, pen.left + i * place, pen.top - pen.y - per * up,
+                                 per * across, per * up)
+        high = max(high, per * up)
+    pen.y += high + 8.0 * s
+    for i, (_, words) in enumerate(some):
+        with pen.paper.tag("P"):
+            pen.at(_cut(pen, words, room), "figures", 6.8 * s, i * place)
 
 
 def _picture(pen: Pen, sheet: TripSheet) -> None:

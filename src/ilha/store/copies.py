@@ -72,9 +72,7 @@ def make(database: Path, now_s: float) -> Path:
     try:
         _copied(database, part)
         os.replace(part, path)
-        handle = os.open(here, os.O_RDONLY)
-        os.fsync(handle)
-        os.close(handle)
+        db.settle(here)
     except BaseException:
         part.unlink(missing_ok=True)
         raise

@@ -99,6 +99,15 @@ def make_private(path: Path) -> None:
                        ) from error
 
 
+def settle(folder: Path) -> None:
+    """The names in a folder are on the disk when this returns."""
+    handle = os.open(folder, os.O_RDONLY)
+    try:
+        os.fsync(handle)
+    finally:
+        os.close(handle)
+
+
 def migrations() -> list[tuple[int, str]]:
     """Numbered scripts in order: (version, SQL)."""
     found = [

@@ -78,6 +78,11 @@ def all_undone(conn: sqlite3.Connection) -> list[str]:
     return [row["id"] for row in conn.execute("SELECT id FROM gone ORDER BY id")]
 
 
+def there(conn: sqlite3.Connection, event_id: str) -> bool:
+    """Whether the log has an event."""
+    return conn.execute("SELECT 1 FROM events WHERE id = ?", (event_id,)).fetchone() is not None
+
+
 def get(conn: sqlite3.Connection, event_id: str) -> Event:
     """An event that is there."""
     return cast(Event, dict(conn.execute(

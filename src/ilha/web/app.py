@@ -12,6 +12,7 @@ from flask_compress import Compress
 from werkzeug.exceptions import NotFound
 from werkzeug.routing import IntegerConverter, Map
 
+from ilha.desk import photographs as desk_photographs
 from ilha.desk import taught
 from ilha.store import db
 from ilha.web import database, errors, farm, security
@@ -28,6 +29,7 @@ from ilha.web.host.accounts import Accounts
 from ilha.web.instruments import routes as instruments
 from ilha.web.know import routes as know
 from ilha.web.lid import routes as lid
+from ilha.web.log import photographs
 from ilha.web.log import routes as log
 from ilha.web.pack import routes as pack
 from ilha.web.places import routes as places
@@ -60,6 +62,7 @@ def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None
     conn = db.ready(database_path)
     try:
         taught.keep_now(conn)
+        desk_photographs.let_go(conn, Path(database_path), now_s or time.time())
     finally:
         conn.close()
     return _made(str(database_path), dist, now_s, tide_service)
@@ -106,8 +109,8 @@ def _made(database_path: str, dist: Path, now_s: float | None, tide_service: str
     errors.register(app)
     database.register(app)
     farm.register(app)
-    for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log, data,
-                 trainer, trip, along, instruments, share, host):
+    for room in (reference, day, choice, plan, places, bench, box, lid, pack, know, log,
+                 photographs, data, trainer, trip, along, instruments, share, host):
         app.register_blueprint(room.bp)
     Compress(app)
     _serve_interface(app, dist)

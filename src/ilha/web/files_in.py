@@ -8,16 +8,20 @@ from __future__ import annotations
 
 from flask import request
 
+from ilha.formats import picture
 from ilha.formats.text_in import decoded
 from ilha.web.payloads import FileIn
 
-PLAIN = {"/api/log.csv": "text/csv", "/api/catches.gpx": "application/gpx+xml"}
-"""Paths at which a file is sent as it is, and its media type; and every kind of tackle's CSV."""
+PLAIN = {"/api/log.csv": ("text/csv",), "/api/catches.gpx": ("application/gpx+xml",),
+         "/api/photographs": picture.TYPES}
+"""Paths at which a file is sent as it is, and its media types; and every kind of tackle's CSV."""
 
 
-def plain_at(path: str) -> str | None:
-    """The media type that a file may be sent as; None where only JSON is read."""
-    return "text/csv" if path.startswith("/api/box/") and path.endswith(".csv") else PLAIN.get(path)
+def plain_at(path: str) -> tuple[str, ...]:
+    """The media types that a file may be sent as; none where only JSON is read."""
+    if path.startswith("/api/box/") and path.endswith(".csv"):
+        return ("text/csv",)
+    return PLAIN.get(path, ())
 
 
 def file_in(kind: str) -> FileIn:

@@ -64,7 +64,7 @@ _TAG_OF = {
     "water": "marks tides streams sea-charts sea-chart", "day": "day compare card plan lid",
     "trip": "trips along", "choice": "choice rules fish", "bench": "fit straight template trainer",
     "box": "box heads plastics lines rods reels leaders hooks weights sundries pack restock",
-    "log": "log catches", "data": "data copies settings reference",
+    "log": "log catches photographs", "data": "data copies settings reference",
     "server": "health account devices instruments look-round",
 }
 _TAGGED = {part: tag for tag, parts in _TAG_OF.items() for part in parts.split()}
@@ -86,7 +86,7 @@ def _refusals(route: Route) -> dict[str, Any]:
     codes = ["503"]
     if route.query is not None or route.body is not None:
         codes += ["422"]
-    if route.body is not None:
+    if route.body is not None or route.plain:
         codes += ["400", "413", "415"]
     if "{" in route.path:
         codes += ["404"]
@@ -127,17 +127,17 @@ def _operation(route: Route) -> dict[str, Any]:
         for name, schema in _IN_PATH.items() if f"{{{name}}}" in route.path)
     if not out["parameters"]:
         del out["parameters"]
+    given_as: dict[str, Any] = {}
     if route.body is not None:
-        out["requestBody"] = {
-            "required": True, "content": {
-                "application/json": {"schema": _ref(route.body)},
-                **({route.plain: {"schema": _as_file(route.plain)}} if route.plain else {})},
-        }
-        if route.plain:
-            out.setdefault("parameters", []).append(
-                {"name": "try", "in": "query", "required": False,
-                 "schema": {"type": "boolean", "default": False},
-                 "description": "of a file sent as it is: say what would come of it"})
+        given_as["application/json"] = {"schema": _ref(route.body)}
+    given_as.update({kind: {"schema": _as_file(kind)} for kind in route.plain})
+    if given_as:
+        out["requestBody"] = {"required": True, "content": given_as}
+    if route.plain and route.body is not None:
+        out.setdefault("parameters", []).append(
+            {"name": "try", "in": "query", "required": False,
+             "schema": {"type": "boolean", "default": False},
+             "description": "of a file sent as it is: say what would come of it"})
     return out
 
 

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from ilha.desk import facts_typed as ft
 from ilha.desk import records as r
 from ilha.desk.kinds import KINDS
+from ilha.formats import picture
 from ilha.web import payloads as p
 from ilha.web.along import payloads as al
 from ilha.web.bench import payloads as b
@@ -44,8 +45,8 @@ class Route:
     body: type[BaseModel] | None = None
     made: bool = False
     """Whether it adds something: it is then answered with 201."""
-    plain: str | None = None
-    """The media type that a file may be sent as, beside JSON."""
+    plain: tuple[str, ...] = ()
+    """The media types that a file may be sent as, beside JSON where that has a body."""
 
 
 ROUTES = (
@@ -103,12 +104,14 @@ ROUTES = (
           g.Counted, body=g.Counted),
     Route("get", "/api/box/{kind}.csv", "Tackle of a kind as CSV", "text/csv"),
     Route("post", "/api/box/{kind}.csv", "Tackle of a kind from CSV, all rows or none", p.Taken,
-          body=p.FileIn, plain="text/csv"),
+          body=p.FileIn, plain=("text/csv",)),
     Route("get", "/api/lid", "Where each head is the pick: depth across, current up", x.LidChart,
           query=x.LidQuestion),
     Route("post", "/api/pack", "The fewest heads and plastics for a plan", q.PackList,
           body=q.PackQuestion),
     Route("get", "/api/instruments", "What the instruments aboard say now", i.Instruments),
+    Route("post", "/api/instruments/track", "Where the boat went as a chart, its depths reduced by"
+          " the tide", t.SeaChart, made=True),
     Route("get", "/api/instruments/track.gpx", "Where the boat went, with the depth there",
           "application/gpx+xml"),
     Route("get", "/api/trips", "All trips, the last day first", v.Trips),
@@ -183,15 +186,22 @@ ROUTES = (
     Route("get", "/api/log/again", "When a trip that went well comes round alike", l_.Again,
           query=l_.AgainQuestion),
     Route("post", "/api/log.csv", "The log from CSV, all rows or none", p.Taken, body=p.FileIn,
-          plain="text/csv"),
+          plain=("text/csv",)),
     Route("post", "/api/log.json", "The log of a trip's file, all of it or nothing", p.Taken,
           body=p.FileIn),
     Route("post", "/api/catches.gpx", "Catches from GPX, all or none", p.Taken, body=p.FileIn,
-          plain="application/gpx+xml"),
+          plain=("application/gpx+xml",)),
     Route("get", "/api/catches.gpx", "Catches as GPX", "application/gpx+xml"),
     Route("post", "/api/log", "Tell what happened; told twice it is kept once", l_.Kept,
           body=l_.Batch),
     Route("get", "/api/log", "Trips, the last first", l_.Log, query=l_.LogQuestion),
+    Route("post", "/api/photographs", "A photograph of something in the log", l_.Photograph,
+          query=l_.PhotographAsked, made=True, plain=picture.TYPES),
+    Route("get", "/api/photographs/{row_id}.jpg", "A photograph", "image/jpeg",
+          query=l_.PictureAsked),
+    Route("delete", "/api/photographs/{row_id}", "Take a photograph out; for a day it can be put"
+          " back", l_.Photograph),
+    Route("post", "/api/photographs/{row_id}/back", "Put a photograph back", l_.Photograph),
     Route("get", "/api/log/worked", "What worked, in fish an hour", l_.WorkedAll),
     Route("get", "/api/log/learned", "What the water taught", l_.LearnedAll),
     Route("put", "/api/log/learned", "Hold a factor, or begin it afresh", l_.LearnedAll,

@@ -51,10 +51,10 @@ def register(app: Flask) -> None:
             if foreign or site not in ("same-origin", "none"):
                 return problem(403, "foreign-origin", "Writes from another site are refused.")
             # A form of another site can send text, never JSON, without being asked first; nor can
-            # it send a file under the media type of CSV or GPX.
+            # it send a file under the media type of CSV, GPX or a picture.
             # These pages are forms of our own, and bound to our own origin above.
             form = shared is not None and request.path in FORMS and origin is not None
-            right = request.mimetype in ("application/json", plain_at(request.path))
+            right = request.mimetype in ("application/json", *plain_at(request.path))
             if request.content_length and not right and not form:
                 return problem(415, "unsupported-media-type", "What is sent must be JSON, said to"
                                " be so: Content-Type: application/json.")

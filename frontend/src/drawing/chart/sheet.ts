@@ -14,6 +14,7 @@ import ScaleLine from "ol/control/ScaleLine";
 import { fromLonLat, toLonLat } from "ol/proj";
 import { getDistance } from "ol/sphere";
 import type { ChartShape } from "../../api/types";
+import { inMinutes } from "../../base/position";
 import type { Units } from "../../base/units";
 import { bearing, type LatLon } from "../geometry/turned";
 import { featuresOf, graticuleLook, inkOf, lookOf, rulerLook } from "./looks";
@@ -35,10 +36,6 @@ function placeOf(coordinate: number[]): LatLon {
 }
 
 /** Degrees in minutes, as charts have them. */
-function minutes(deg: number, plus: string, minus: string): string {
-  const all = Math.round(Math.abs(deg) * 600) / 10;
-  return `${Math.floor(all / 60)}° ${(all % 60).toFixed(all % 1 === 0 ? 0 : 1).padStart(2, "0")}′ ${deg < 0 ? minus : plus}`;
-}
 
 export interface Measured {
   distance_m: number;
@@ -99,7 +96,7 @@ export class Sheet {
     if (this.grid) this.map.removeLayer(this.grid);
     this.grid = new Graticule({
       ...graticuleLook(ink), showLabels: true, wrapX: false, zIndex: -1, targetSize: 130,
-      lonLabelFormatter: (deg) => minutes(deg, "E", "W"), latLabelFormatter: (deg) => minutes(deg, "N", "S"),
+      lonLabelFormatter: (deg) => inMinutes(deg, "E", "W"), latLabelFormatter: (deg) => inMinutes(deg, "N", "S"),
       lonLabelPosition: 0.985, latLabelPosition: 0.99,
       intervals: [30, 10, 5, 2, 1, 0.5, 1 / 6, 1 / 12, 1 / 30, 1 / 60, 1 / 120, 1 / 300, 1 / 600],
     });

@@ -55,9 +55,12 @@ export function newId(): string {
  * Keep an event, or another word of one. Kept, on this device or on the server's disk, when this
  * returns; NotKept otherwise.
  */
-export async function tell(event: LogEvent): Promise<void> {
-  await kept(event.id, event);
+export async function tell(event: LogEvent, was?: string): Promise<void> {
+  await kept(event.id, event, was);
 }
+
+/** What was undone is told again: under an id of its own, with the photographs that it had. */
+export const putBack = (event: LogEvent): Promise<void> => tell({ ...event, id: newId() }, event.id);
 
 export async function undo(id: string): Promise<void> {
   await kept(id, null);
@@ -68,20 +71,20 @@ export async function undo(id: string): Promise<void> {
  * was sent before and comes again then undoes nothing.
  */
 export async function replace(was: LogEvent, event: LogEvent): Promise<void> {
-  await keep(event.id, event);
+  await keep(event.id, event, was.id);
   await keep(was.id, null);
   await changedHere();
   void flush();
 }
 
-async function kept(id: string, event: LogEvent | null): Promise<void> {
+async function kept(id: string, event: LogEvent | null, was?: string): Promise<void> {
   try {
-    await keep(id, event);
+    await keep(id, event, was);
   } catch (error) {
     if (!(error instanceof NotKept)) throw error;
     // No room here: the server may take it at once.
     try {
-      await post([{ id, event, word: "", refused: null }]);
+      await post([{ id, event, word: "", refused: null, ...(was ? { was } : {}) }]);
     } catch (why) {
       throw why instanceof Refused ? new NotKept(why.message.replaceAll("`", "")) : new NotKept(`${error.message}, and the server does not answer`);
     }
@@ -101,6 +104,7 @@ const post = (rows: Told[]) => unwrap(client.POST("/api/log", {
   body: {
     events: rows.flatMap((row) => (row.event ? [row.event] : [])),
     gone: rows.flatMap((row) => (row.event ? [] : [row.id])),
+    instead: Object.fromEntries(rows.flatMap((row) => (row.event && row.was ? [[row.id, row.was]] : []))),
   },
 }));
 
@@ -165,7 +169,7 @@ export async function flush(): Promise<void> {
 
 /** A refused event as it is told now. */
 export async function correct(row: Told, event: LogEvent): Promise<void> {
-  await tell({ ...event, id: row.id });
+  await tell({ ...event, id: row.id }, row.was);
 }
 
 /** A refused event is not wanted. */

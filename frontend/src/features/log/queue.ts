@@ -18,6 +18,8 @@ export interface Told {
   /** which word of it this is: what is answered for goes only if it is still the last */
   word: string;
   refused: Refusal | null;
+  /** the id of the one that it stands for: its photographs go over */
+  was?: string;
 }
 
 interface Queue extends DBSchema {
@@ -42,11 +44,11 @@ const window_ = Array.from(crypto.getRandomValues(new Uint8Array(4)), (b) => b.t
 const nextWord = (): string => `${String(Date.now()).padStart(15, "0")}-${String(++words).padStart(6, "0")}-${window_}`;
 
 /** Kept when this returns; NotKept if the device cannot. */
-export async function keep(id: string, event: LogEvent | null): Promise<void> {
+export async function keep(id: string, event: LogEvent | null, was?: string): Promise<void> {
   try {
     const db = await database();
     const change = db.transaction("told", "readwrite", { durability: "strict" });
-    await Promise.all([change.store.put({ id, event, word: nextWord(), refused: null }), change.done]);
+    await Promise.all([change.store.put({ id, event, word: nextWord(), refused: null, ...(was ? { was } : {}) }), change.done]);
   } catch (error) {
     throw new NotKept(error instanceof Error && error.name === "QuotaExceededError"
       ? "this device's storage is full" : "this device cannot store anything just now", { cause: error });

@@ -42,7 +42,7 @@ export function DataPart() {
       <AccountPart />
       <p className="know-lead">All of it is yours, and stays where Ilha runs: marks, tides, box, log, what was learned, rules, fish.</p>
       <ul className="data-files">
-        <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine</li>
+        <li><a href="/api/data.json" download>everything, one file</a> to keep, or to bring to another machine; photographs are not in it, they lie beside the database (<code>ilha backup</code> takes both)</li>
         <li><FileTools href="/api/log.csv" words="the log as CSV, for a spreadsheet" bringWords="bring a log in from CSV" accept=".csv,text/csv" bring={taking(bringLog)} /></li>
         <li><FileTools href="/api/catches.gpx" words="the catches as GPX, for a chart plotter" bringWords="bring catches in from GPX" accept=".gpx,application/gpx+xml" bring={taking(bringCatches)} /></li>
         <li><FileTools bringWords="bring in what a trip's file handed back" accept=".json,application/json" bring={taking(bringHandedBack)} /></li>

@@ -3,10 +3,11 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Away } from "../../api/client";
 import { logQuery } from "../../api/log";
-import type { LogEvent, Mark, Trip } from "../../api/types";
+import type { LogEvent, Mark, Photograph, Trip } from "../../api/types";
 import { EventForm } from "../../features/log/event-form";
-import { newId, replace, tell, undo } from "../../features/log/log";
+import { newId, putBack, replace, tell, undo } from "../../features/log/log";
 import { useChosen } from "../../features/question/question";
+import { Photographs } from "../../features/log/photographs";
 import { plainWords } from "../../ui/typed";
 import { handScale, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
@@ -48,7 +49,7 @@ function Trips() {
   return (
     <section className="know-body">
       <WaitingNote />
-      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(tell({ ...gone, id: newId() }), () => setGone(null))}>put it back</button></p>}
+      {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(putBack(gone), () => setGone(null))}>put it back</button></p>}
       {righted && <p className="strip" role="status">Put right: {KIND_WORDS[righted.is.kind]} {clock(righted.is, zoneOf(marks, righted.is.mark_name))}, {righted.is.mark_name}. <button type="button" className="plain" onClick={() => said(replace(righted.is, { ...righted.was, id: newId() }), () => setRighted(null))}>as it was</button></p>}
       {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
       <p className="log-more">
@@ -104,14 +105,14 @@ function TripPart({ trip, open, onRemove, onRight }: { trip: Trip; open: boolean
               {again && <AgainPart mark_id={where} from={trip.start_utc_s} to={trip.end_utc_s} zone={zone} />}
             </>
           )}
-          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} zone={zone} onRemove={() => onRemove(e)} onRight={() => onRight(e)} />)}</ul>
+          <ul className="events">{trip.events.map((e) => <EventRow key={e.id} event={e} photographs={trip.photographs.filter((p) => p.event_id === e.id)} zone={zone} onRemove={() => onRemove(e)} onRight={() => onRight(e)} />)}</ul>
         </>
       )}
     </article>
   );
 }
 
-function EventRow({ event: e, zone, onRemove, onRight }: { event: LogEvent; zone: string; onRemove: () => void; onRight: () => void }) {
+function EventRow({ event: e, photographs, zone, onRemove, onRight }: { event: LogEvent; photographs: Photograph[]; zone: string; onRemove: () => void; onRight: () => void }) {
   const scale = handScale(useUnits());
   const size = e.length_cm == null ? "" : `, ${text({ value: scale.fromSi(e.length_cm).toFixed(0), unit: scale.unit })}`;
   const with_ = [e.head_name, e.plastic_name, e.colour].filter(Boolean).join(", ");
@@ -122,6 +123,7 @@ function EventRow({ event: e, zone, onRemove, onRight }: { event: LogEvent; zone
       <span>{with_}{e.note && `. ${e.note}`}</span>{" "}
       <button type="button" className="plain" onClick={onRight}>correct</button>{" "}
       <button type="button" className="plain" onClick={onRemove}>remove</button>
+      <Photographs of={photographs} event_id={e.id} words={`${KIND_WORDS[e.kind]}${e.fish ? ` ${e.fish.replaceAll("-", " ")}` : ""}, ${clock(e, zone)}`} />
     </li>
   );
 }

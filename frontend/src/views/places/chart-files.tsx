@@ -1,9 +1,10 @@
 // The user's own chart: files brought in to draw the water with, taken out, taken along.
-import { useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient, useSuspenseQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
 import { client, unwrap } from "../../api/client";
 import { putBack } from "../../api/gear";
+import { instrumentsQuery, keepTrack } from "../../api/instruments";
 import { chartsQuery } from "../../api/resources";
 import { changed } from "../../api/rests";
 import type { ChartShape, NewSeaChart, SeaChart } from "../../api/types";
@@ -24,6 +25,22 @@ export function contents(features: readonly ChartShape[]): string {
     ...(count("coast") > 0 ? ["coast"] : []), ...some(count("contour"), "contour", "contours"), ...some(soundings, "sounding", "soundings"),
     ...some(count("structure"), "structure", "structures"), ...some(count("track"), "track", "tracks"), ...some(count("route"), "route", "routes"),
   ].join(", ");
+}
+
+/** What the boat's own sounder saw, where there is one: its depths reduced by the tide of their minute. */
+function OwnTrack({ onKept, onFaults }: { onKept: (made: SeaChart) => Promise<void>; onFaults: (faults: string[]) => void }) {
+  const { data } = useQuery(instrumentsQuery);
+  const [busy, setBusy] = useState(false);
+  if (!data?.source || data.track_points < 2) return null;
+  return (
+    <p>
+      <button type="button" className="do" disabled={busy} onClick={() => {
+        setBusy(true);
+        void keepTrack().then(onKept).catch((error: unknown) => onFaults(faultsOf(error))).finally(() => setBusy(false));
+      }}>{busy ? "drawing …" : "draw the water from what the sounder saw"}</button>{" "}
+      <span className="sheet-note">{data.track_points} soundings under way, less the tide of their minute at the nearest mark that has one. A sounder counts from where it hangs: see to its offset.</span>
+    </p>
+  );
 }
 
 export function ChartFiles() {
@@ -76,6 +93,11 @@ export function ChartFiles() {
           }}>put it back</button>
         </p>
       )}
+      <OwnTrack onFaults={setFaults} onKept={async (made) => {
+        await changed(queries, "chart");
+        setFaults([]);
+        setSaid(`${made.name}: ${contents(made.features)}.`);
+      }} />
       <div className="marks-file">
         <Form.Label htmlFor={id}>Draw the water from a file (GeoJSON, KML, GPX)</Form.Label>
         <Form.Control id={id} type="file" disabled={busy} accept=".geojson,.json,.kml,.gpx,application/geo+json,application/gpx+xml" onChange={(e) => {

@@ -1,5 +1,6 @@
 // The trip told: what was planned of each mark beside what the log has of it.
 import type { TripLived, TripPlan } from "../../api/types";
+import { PhotographRow } from "../../features/log/photographs";
 import { KIND_WORDS } from "../../features/log/words";
 import { nowS } from "../../features/day/now";
 import { useChosen } from "../../features/question/question";
@@ -26,6 +27,10 @@ export function LivedPart({ lived, plan }: { lived: TripLived; plan: TripPlan })
             {one.from_clock ? `logged ${one.from_clock} to ${one.to_clock}: ${kinds(one.counts)}${one.heads.length > 0 ? `, on ${one.heads.join(", ")}` : ""}` : "nothing logged there"}.</li>
         );
       })}</ul>
+      <PhotographRow of={lived.photographs} words={(one) => {
+        const e = lived.events.find((event) => event.id === one.event_id);
+        return e ? `${e.fish?.replaceAll("-", " ") ?? KIND_WORDS[e.kind as keyof typeof KIND_WORDS] ?? e.kind}, ${e.clock}, ${name(plan.rows[e.row]!.mark_id)}` : "";
+      }} />
       {lived.taught.length > 0 && (
         <>
           <h2>What it taught</h2>

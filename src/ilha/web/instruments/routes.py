@@ -8,13 +8,16 @@ import time
 from flask import Blueprint, current_app
 from werkzeug.wrappers import Response
 
+from ilha.desk import surveyed
 from ilha.desk.instruments import Instruments as Heard
 from ilha.desk.instruments import Now
 from ilha.formats import gpx_tracks
 from ilha.formats.chart_shapes import Shape
-from ilha.web.answers import answer, as_file
+from ilha.web.answers import answer, as_file, made
+from ilha.web.database import connection, now_s
 from ilha.web.instruments.feed import Feed
 from ilha.web.instruments.payloads import Figure, Instruments
+from ilha.web.places import dump
 
 bp = Blueprint("instruments", __name__, url_prefix="/api")
 
@@ -48,8 +51,18 @@ def get_instruments() -> Response:
 @bp.get("/instruments/track.gpx")
 def get_track() -> Response:
     feed = _feed()
-    went = [] if feed is None else feed.instruments.track()
+    went = [] if feed is None else [place[:3] for place in feed.instruments.track()]
     # Before the first two positions there is an empty file, which any program opens.
     shapes = [Shape("track", "line", (tuple(went),), "depths of the moment, tide and all")
               ] if len(went) > 1 else []
     return as_file(gpx_tracks.write(shapes), "application/gpx+xml", "ilha-track.gpx")
+
+
+@bp.post("/instruments/track")
+def keep_track() -> Response:
+    feed = _feed()
+    heard = [] if feed is None else feed.instruments.track()
+    # Lines come by a clock that only goes on; the tide goes by the day's.
+    ahead = now_s() - time.monotonic()
+    return made(answer(dump.sea_chart(surveyed.keep(connection(), [
+        surveyed.Sounded(lat, lon, depth, at_s + ahead) for lat, lon, depth, at_s in heard]))))

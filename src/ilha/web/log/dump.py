@@ -9,7 +9,7 @@ from ilha.desk.again import Again as Found
 from ilha.desk.convert import one
 from ilha.desk.log import Band, Learned, Page, WorkedAll
 from ilha.desk.taught import Depth
-from ilha.store import events, marks
+from ilha.store import events, marks, photographs
 from ilha.web.log import payloads as p
 
 
@@ -19,7 +19,14 @@ def trips(found: Page) -> p.Log:
     return p.Log.model_validate({"more": more, "trips": [{
         "place": trip.place, "start_utc_s": trip.start, "end_utc_s": trip.end,
         "hours": round(trip.hours, 3), "fish": trip.count("fish"), "bites": trip.count("bite"),
-        "lost": trip.count("lost"), "events": own} for trip, own in found.trips]})
+        "lost": trip.count("lost"), "events": own,
+        "photographs": [photograph(one) for one in seen],
+    } for trip, own, seen in found.trips]})
+
+
+def photograph(row: photographs.Photograph) -> p.Photograph:
+    return p.Photograph.model_validate({
+        name: row[name] for name in p.Photograph.model_fields})  # type: ignore[literal-required]
 
 
 def _rate(name: str, r: Rate, band: Band = (0.0, None)) -> dict[str, Any]:

@@ -16,12 +16,42 @@ class Batch(Payload):
 
     events: list[Event] = Field(max_length=500)
     gone: list[str] = Field(default_factory=list, max_length=500, description="ids undone")
+    instead: dict[str, str] = Field(
+        default_factory=dict, max_length=500,
+        description="of events, the ids of those that they stand for, undone: their photographs"
+                    " go over")
 
 
 class Kept(Payload):
     """What is now stored, or gone, of what was sent."""
 
     ids: list[str]
+
+
+class PhotographAsked(Payload):
+    """Of which event; whether where it was taken is kept too. It is sent as it is, in the body: a
+    JPEG, PNG or WebP of at most 32 MB."""
+
+    event_id: str = Field(min_length=8, max_length=64)
+    keep_place: bool = False
+
+
+class Photograph(Payload):
+    """A photograph of an event; its size in pixels, and where it was taken if that was kept. What
+    was taken out is let go of after a day."""
+
+    id: Id
+    event_id: str
+    width: int
+    height: int
+    latitude_deg: float | None
+    longitude_deg: float | None
+
+
+class PictureAsked(Payload):
+    """small : of at most 320 pixels, for a list."""
+
+    small: bool = False
 
 
 class TripPart(Payload):
@@ -33,6 +63,7 @@ class TripPart(Payload):
     bites: int
     lost: int
     events: list[Event]
+    photographs: list[Photograph]
 
 
 class LogQuestion(Payload):

@@ -24,7 +24,7 @@ bp = Blueprint("log", __name__, url_prefix="/api")
 @bp.post("/log")
 def post_log() -> Response:
     batch = Batch.model_validate_json(request.get_data())
-    log.keep(connection(), batch.events, batch.gone)
+    log.keep(connection(), batch.events, batch.gone, batch.instead)
     return answer(Kept(ids=[*(event.id for event in batch.events), *batch.gone]))
 
 

@@ -15,6 +15,7 @@ from ilha.desk.trip import TripPlan
 from ilha.desk.trip_lived import Lived
 from ilha.desk.trip_marks import PER_STEP, TripPlace
 from ilha.desk.trips import KeptTrip
+from ilha.web.log.dump import photograph
 from ilha.web.trip import payloads as p
 
 HEADS = ("none", "marginal", "right")
@@ -179,7 +180,7 @@ def trip_lived(trip: KeptTrip, found: Lived) -> p.TripLived:
         return None if at_s is None else span.clock(at_s)
 
     return p.TripLived.model_validate({
-        "events": [{"row": rows[e["mark_id"]],
+        "events": [{"id": e["id"], "row": rows[e["mark_id"]],
                     "at": round(PER_STEP * span.step(e["at_utc_s"]) - first, 2),
                     "clock": span.clock(e["at_utc_s"]), "kind": e["kind"],
                     "head_name": e["head_name"], "plastic_name": e["plastic_name"],
@@ -187,6 +188,7 @@ def trip_lived(trip: KeptTrip, found: Lived) -> p.TripLived:
         "marks": [{"mark_id": one.mark_id, "from_clock": clock(one.first),
                    "to_clock": clock(one.last), "counts": one.counts, "heads": one.heads}
                   for one in found.marks],
+        "photographs": [photograph(one) for one in found.photographs],
         "elsewhere": found.elsewhere, "taught": [{
             **vars(one), "before": round(one.before, 3), "after": round(one.after, 3)}
             for one in found.taught]})

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from ilha.desk.asked import Id
 from ilha.desk.trip_asked import TripQuestion
+from ilha.web.log.payloads import Photograph
 from ilha.web.payloads import Payload
 
 Why = Literal["off", "thunder", "dark", "dry", "shallow", "deep", "way-back", "bar", "against",
@@ -159,6 +160,7 @@ class SheetAsked(Payload):
 class LivedEvent(Payload):
     """Something that happened; ``at`` may lie outside of the window."""
 
+    id: str
     row: int
     at: float
     clock: str
@@ -196,6 +198,7 @@ class TripLived(Payload):
     events: list[LivedEvent]
     marks: list[LivedMark]
     elsewhere: int = Field(description="things that happened then at other marks")
+    photographs: list[Photograph]
     taught: list[TripTaught]
 
 

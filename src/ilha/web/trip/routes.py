@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from flask import Blueprint, request
 from pydantic import ValidationError
 from werkzeug.wrappers import Response
 
-from ilha.desk import trip_lived, trip_told, trips
+from ilha.desk import photographs, trip_lived, trip_told, trips
 from ilha.desk.data import catches_of
 from ilha.desk.plan import units_of
 from ilha.desk.trip import TripPlan, plan_trip
@@ -14,7 +16,7 @@ from ilha.desk.trip_asked import TripQuestion
 from ilha.desk.trip_sheet import PlannedStay, sheet
 from ilha.formats import trip_files, trip_sheet
 from ilha.web.answers import answer, as_file, made
-from ilha.web.database import connection, now_s
+from ilha.web.database import connection, now_s, path
 from ilha.web.trip import dump
 from ilha.web.trip.payloads import KeptTrip, SheetAsked, Trips
 from ilha.web.trip.payloads import TripPlan as TripPlanned
@@ -121,9 +123,10 @@ def get_page(row_id: int) -> Response:
     stays = [PlannedStay(plan.rows[s.row].mark_id, at + plan.instant_s * s.from_at,
                          at + plan.instant_s * s.to_at) for s in plan.rounds[0].stays]
     found = trip_lived.lived(conn, trip, now_s())
+    pictures = photographs.small(Path(path()), found.photographs)
     return as_file(trip_sheet.as_pdf(
-        sheet(conn, trip, found, stays, plan.planned_utc_s, now_s()), size), "application/pdf",
-        f"ilha-trip-{trip.asked.date}.pdf")
+        sheet(conn, trip, found, stays, plan.planned_utc_s, now_s(), pictures), size),
+        "application/pdf", f"ilha-trip-{trip.asked.date}.pdf")
 
 
 @bp.get("/trips/<int:row_id>/told.gpx")
