@@ -10,6 +10,8 @@ export interface Asked {
   days: string[];
   /** other questions, asked as the views do */
   answers: string[];
+  /** what is here already: its path, and what the server said */
+  here: { path: string; answer: unknown }[];
 }
 
 /** How many plastics go along for one mark, its own counted. */
@@ -55,7 +57,7 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
   const hours: [number, number] = [Math.floor(trip.asked.from_hour), Math.ceil(trip.asked.to_hour)];
   const steps = { from_step: Math.floor(6 * trip.asked.from_hour), to_step: Math.min(144, Math.ceil(6 * trip.asked.to_hour)) };
   const days = new Set<string>();
-  const answers = new Set<string>(["/api/trips", `/api/trips/${trip.id}/plan`, "/api/marks", "/api/box", "/api/reference", "/api/settings", "/api/tides"]);
+  const answers = new Set<string>(["/api/trips", "/api/marks", "/api/box", "/api/reference", "/api/settings", "/api/tides"]);
   for (const row of rows) {
     const then = asOnTrip(row, trip.asked, hours);
     const at = { ...settings, ...then.settings };
@@ -72,14 +74,15 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
       for (const plastic_id of plastics) answers.add(url("/api/fit", { plastic_id, head_id: head, fish: trip.asked.fish, line_id: query.line_id } satisfies FitQuery));
     }
   }
-  return { days: [...days], answers: [...answers] };
+  // The plan takes longest of all, and is what was just looked at.
+  return { days: [...days], answers: [...answers], here: [{ path: `/api/trips/${trip.id}/plan`, answer: plan }] };
 }
 
 /** Two at a time, as the server has workers. done : of so many. */
 export async function bring(asked: Asked, done: (count: number, of: number) => void): Promise<Brought> {
   const queue = [...asked.days.map((path) => ({ path, day: true })), ...asked.answers.map((path) => ({ path, day: false }))];
   const of = queue.length;
-  const out: Brought = { days: [], answers: [] };
+  const out: Brought = { days: [], answers: asked.here.map(({ path, answer }) => ({ key: keyOf(path), text: JSON.stringify(answer) })) };
   let count = 0;
   const one = async () => {
     for (let next = queue.shift(); next; next = queue.shift()) {
