@@ -85,6 +85,31 @@ def test_quick_touches_are_all_kept(page: Page, server: Server, watch: Watch) ->
     watch.must_be_clean()
 
 
+def test_who_comes_along_is_told_what_to_tie_on(page: Page, server: Server, watch: Watch) -> None:
+    planned(page, server)
+    fact(page, "who comes along").click()
+    page.get_by_role("textbox", name="Who comes along").fill("Rui")
+    page.get_by_role("button", name="add", exact=True).click()
+    rods = page.get_by_role("group", name="rods of Rui").get_by_role("button")
+    expect(rods.first).to_have_attribute("aria-pressed", "true")
+    rods.first.click()
+    expect(rods.first).to_have_attribute("aria-pressed", "false")
+    axe_clean(page)
+    page.get_by_role("button", name="Done").click()
+    settled(page)
+    expect(fact(page, "who comes along")).to_contain_text("with Rui")
+    expect(page.locator(".stays li").first).to_contain_text(re.compile("Rui: (the same, .*|.* on .*;)"))
+    axe_clean(page)
+    page.set_viewport_size(PHONE)  # type: ignore[arg-type]
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    fact(page, "who comes along").click()
+    page.get_by_role("button", name="Rui stays at home").click()
+    page.get_by_role("button", name="Done").click()
+    settled(page)
+    expect(page.locator(".stays li").first).not_to_contain_text("Rui")
+    watch.must_be_clean()
+
+
 def test_nothing_open_says_what_would_be(page: Page, server: Server, watch: Watch) -> None:
     planned(page, server)
     for label, hour in (("out at the earliest", "01:00"), ("back at the latest", "03:00")):

@@ -371,3 +371,56 @@ def test_a_page_of_eight_marks_with_long_names_still_fits(client: FlaskClient) -
     assert answer.status_code == 200
     with pdfplumber.open(BytesIO(answer.get_data())) as pdf:
         assert len(pdf.pages) == 1
+
+
+def test_who_comes_along_is_chosen_for_with_their_own_rods(client: FlaskClient) -> None:
+    rods = [rod["id"] for rod in client.get("/api/box").get_json()["rods"]]
+    one, two = rods[0], rods[-1]
+    found = plan(client, 1, 3, rods=str(one), crew=[
+        {"name": "Rui", "rods": str(two)}, {"name": "Ana", "rods": f"{one},{two}"}])
+    # As if it were their own trip.
+    alone = plan(client, 1, 3, rods=str(two))
+    for row, own in zip(found["rows"], alone["rows"], strict=True):
+        assert row["rod_id"] == one
+        rui, ana = row["crew"]
+        assert (rui["name"], ana["name"]) == ("Rui", "Ana")
+        for name in ("rod_id", "plastic_id", "line_id", "retrieve"):
+            assert rui[name] == own[name], name
+        assert rui["rod_id"] == two
+        assert ana["rod_id"] in (one, two)
+        assert own["heads"]
+    text = client.get("/api/trips/1/plan.txt").text
+    assert "Rui: " in text
+    names = {rod["id"]: rod["name"] for rod in client.get("/api/box").get_json()["rods"]}
+    assert f"{names[two]} with " in text
+
+
+def test_who_has_no_rod_of_the_box_is_told_that_nothing_is_right(client: FlaskClient) -> None:
+    row = plan(client, 1, crew=[{"name": "Rui", "rods": "999"}])["rows"][0]
+    assert row["crew"] == [{"name": "Rui", "rod_id": None, "line_id": None, "plastic_id": None,
+                            "head_id": None, "retrieve": ""}]
+    assert row["plastic_id"] is not None
+    assert "Rui: nothing of the box" in client.get("/api/trips/1/plan.txt").text
+
+
+@pytest.mark.parametrize("crew", [
+    [{"name": "Rui", "rods": "1"}, {"name": "Rui", "rods": "2"}], [{"name": "", "rods": "1"}],
+    [{"name": "Rui", "rods": ""}], [{"name": "Rui"}],
+    [{"name": f"one {n}", "rods": "1"} for n in range(5)]])
+def test_a_crew_that_is_none_is_refused_by_its_field(client: FlaskClient, crew: Any) -> None:
+    answer = client.post("/api/trips", json=asked(crew=crew))
+    assert answer.status_code == 422
+    assert answer.get_json()["field"].startswith("crew")
+
+
+def test_a_trip_that_was_kept_before_anyone_came_along_still_opens(
+    client: FlaskClient, database: Path
+) -> None:
+    row = keep(client, 1, date=TODAY)
+    conn = db.connect(database)
+    before = json.loads(conn.execute("SELECT asked FROM trips").fetchone()[0])
+    del before["crew"]
+    conn.execute("UPDATE trips SET asked = ?", (json.dumps(before),))
+    conn.close()
+    found = client.get(f"/api/trips/{row['id']}/plan").get_json()
+    assert [one["crew"] for one in found["rows"]] == [[]]

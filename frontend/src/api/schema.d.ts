@@ -5453,6 +5453,19 @@ export interface components {
             text: string;
         };
         /**
+         * Mate
+         * @description Who comes along, with rods of their own: what to tie on is chosen for them too.
+         */
+        Mate: {
+            /** Name */
+            name: string;
+            /**
+             * Rods
+             * @description comma between
+             */
+            rods: string;
+        };
+        /**
          * MoreTide
          * @description More of a table, or a better one.
          */
@@ -8460,6 +8473,12 @@ export interface components {
             cautions: string[];
             /** Closed */
             closed: components["schemas"]["TripClosed"][];
+            /**
+             * Crew
+             * @description as it was asked; a plan kept before has none
+             * @default []
+             */
+            crew?: components["schemas"]["TripMate"][];
             /** Depth M */
             depth_m: number[];
             /**
@@ -8493,6 +8512,40 @@ export interface components {
             why: string;
             /** Worth */
             worth: number[];
+        };
+        /**
+         * TripMate
+         * @description What one who comes along ties on there, for the best moment; nulls where nothing of the box
+         *     on their rods is right.
+         */
+        TripMate: {
+            /**
+             * Head Id
+             * @default null
+             */
+            head_id?: number | null;
+            /**
+             * Line Id
+             * @default null
+             */
+            line_id?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Plastic Id
+             * @default null
+             */
+            plastic_id?: number | null;
+            /**
+             * Retrieve
+             * @default
+             */
+            retrieve?: string;
+            /**
+             * Rod Id
+             * @default null
+             */
+            rod_id?: number | null;
         };
         /** TripPart */
         TripPart: {
@@ -8560,6 +8613,12 @@ export interface components {
              * @enum {string}
              */
             craft?: "foot" | "kayak" | "boat";
+            /**
+             * Crew
+             * @description besides oneself
+             * @default []
+             */
+            crew?: components["schemas"]["Mate"][];
             /**
              * Date
              * @description local

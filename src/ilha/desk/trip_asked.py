@@ -35,6 +35,13 @@ class TripMark(Asked):
         None, ge=0.0, le=6.0, description="current that is seen, where the mark has no tide")
 
 
+class Mate(Asked):
+    """Who comes along, with rods of their own: what to tie on is chosen for them too."""
+
+    name: str = Field(min_length=1, max_length=40)
+    rods: str = Field(pattern=r"^\d{1,15}(,\d{1,15}){0,39}$", description="comma between")
+
+
 class Hold(Asked):
     """Hours in which one is at a mark, or is not."""
 
@@ -70,6 +77,7 @@ class TripQuestion(Asked):
     rods: str | None = Ids
     lines: str | None = Ids
     holds: list[Hold] = Field(default=[], max_length=24)
+    crew: list[Mate] = Field(default=[], max_length=4, description="besides oneself")
 
     @property
     def speed(self) -> float:
@@ -85,6 +93,10 @@ class TripQuestion(Asked):
         if len(set(ids)) < len(ids):
             raise FieldError("marks", "`marks` must name each mark once, got one twice: leave one"
                                       " of them out")
+        names = [mate.name for mate in self.crew]
+        if len(set(names)) < len(names):
+            raise FieldError("crew", "`crew` must name each once, got one twice: add a letter to"
+                                     " one of them")
         for i, hold in enumerate(self.holds):
             where = f"holds[{i}]"
             if hold.mark_id not in ids:

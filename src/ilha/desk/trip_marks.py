@@ -20,10 +20,10 @@ from ilha.core.trip.worth import Spot, TripWeather, closed, worth
 from ilha.desk.board import DayOfMark, DayQuestion, day_of
 from ilha.desk.books import fish_named
 from ilha.desk.clock import STEPS
-from ilha.desk.errors import found
+from ilha.desk.errors import NotFound, found
 from ilha.desk.outfit import ChoiceQuestion, chosen
 from ilha.desk.sky import Sky, sky_of
-from ilha.desk.trip_asked import TripMark, TripQuestion
+from ilha.desk.trip_asked import Mate, TripMark, TripQuestion
 from ilha.desk.water import Moment, moment
 from ilha.formats.fields import FieldError
 from ilha.store import marks
@@ -40,7 +40,8 @@ SHARED = ("date", "fish", "mood", "school", "wind_m_s", "wind_from_deg", "swell_
 class TripPlace:
     """A mark of a trip at the instants (289,) of its day. why : why it is not counted in, "" where
     it is; then there is no more of it; field : what is missing, "" where it is something else.
-    outfit, day : None where nothing does or it is dry."""
+    outfit, day : None where nothing does or it is dry. crew : the same for who comes along, each
+    with their own rods; no day of theirs is computed."""
 
     mark: marks.Mark
     why: str
@@ -53,6 +54,7 @@ class TripPlace:
     closed: dict[str, Flags] | None = None
     outfit: Outfit | None = None
     day: DayOfMark | None = None
+    crew: tuple[tuple[str, Outfit | None], ...] = ()
 
     @cached_property
     def worth(self) -> Array:
@@ -91,10 +93,17 @@ def trip_place(
         return TripPlace(mark, str(error), error.field)
     blank = TripPlace(mark, "", "", stance, at, sky_of(at))
     spot = _spot(blank, np.full(INSTANTS, 2))
-    outfit, day = _tied(conn, now_s, shared, replace(
-        blank, spot=spot, shares=worth(spot, _weather(asked), fish)), question, window)
+    step = _best(replace(blank, spot=spot, shares=worth(spot, _weather(asked), fish)), window)
+    if step is None:
+        spot = replace(spot, head=_heads(None))
+        return replace(blank, spot=spot, **_judged(spot, asked, craft, fish))
+    question = question.model_copy(update={"step": step})
+    outfit = _tied(conn, now_s, question)
+    day = None if outfit is None else _day(conn, now_s, shared, outfit)
+    crew = tuple((mate.name, _tied_by(conn, now_s, question, mate)) for mate in asked.crew)
     spot = replace(spot, head=_heads(day))
-    return replace(blank, spot=spot, outfit=outfit, day=day, **_judged(spot, asked, craft, fish))
+    return replace(blank, spot=spot, outfit=outfit, day=day, crew=crew,
+                   **_judged(spot, asked, craft, fish))
 
 
 def _judged(spot: Spot, asked: TripQuestion, craft: Craft, fish: Fish) -> dict[str, Any]:
@@ -130,27 +139,41 @@ def _spot(place: TripPlace, head: Indices) -> Spot:
         head, mark["flood_to_deg"], mark["ebb_to_deg"])
 
 
-def _tied(
-    conn: sqlite3.Connection, now_s: float, shared: dict[str, Any], place: TripPlace,
-    question: ChoiceQuestion, window: tuple[int, int],
-) -> tuple[Outfit | None, DayOfMark | None]:
-    """The outfit for the best moment of the window, and the day of the heads on its plastic."""
+def _best(place: TripPlace, window: tuple[int, int]) -> int | None:
+    """The step of the window that is worth most; None where it is dry all through."""
     assert place.at is not None
     steps = np.arange(-(-window[0] // PER_STEP), window[1] // PER_STEP + 1)
     steps = steps[place.at.way.wet[steps]]
-    if steps.size == 0:
-        return None, None
-    step = int(steps[np.argmax(place.worth[PER_STEP * steps])])
+    return int(steps[np.argmax(place.worth[PER_STEP * steps])]) if steps.size else None
+
+
+def _tied(conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion) -> Outfit | None:
+    """The outfit for the moment that is asked for."""
     try:
-        outfits = chosen(conn, now_s, question.model_copy(update={"step": step})).outfits
+        outfits = chosen(conn, now_s, question).outfits
     except (DomainError, FieldError):
         # An empty box, say: the hours are worth something all the same.
-        return None, None
+        return None
     # Rigs on a sinker or of two heads are no board of a day.
-    o = next((o for o in outfits if o.front is None), None)
-    if o is None:
-        return None, None
-    return o, day_of(conn, now_s, DayQuestion(
+    return next((o for o in outfits if o.front is None), None)
+
+
+def _tied_by(
+    conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion, mate: Mate
+) -> Outfit | None:
+    """The same for one who comes along."""
+    try:
+        return _tied(conn, now_s, question.model_copy(update={"rods": mate.rods}))
+    except NotFound:
+        # A rod has left the box since: the trip goes on without it.
+        return None
+
+
+def _day(
+    conn: sqlite3.Connection, now_s: float, shared: dict[str, Any], o: Outfit
+) -> DayOfMark:
+    """The day of the heads on an outfit's plastic."""
+    return day_of(conn, now_s, DayQuestion(
         **shared, plastic_id=int(o.plastic.id), line_id=int(o.line.id), rod_id=int(o.rod.id),
         retrieve=o.retrieve), bare=True)
 

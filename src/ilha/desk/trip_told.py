@@ -6,6 +6,7 @@ import sqlite3
 
 from ilha.core.advice.cautions import FIRST, Weather
 from ilha.core.trip.ways import CRAFTS
+from ilha.core.units import g_from_kg
 from ilha.desk.plan import tied_runs, told_cautions, told_spells, units_of
 from ilha.desk.sky import minded, until
 from ilha.desk.trip import TripPlan
@@ -13,6 +14,7 @@ from ilha.desk.trip_marks import PER_STEP, TripPlace
 from ilha.desk.trips import KeptTrip
 from ilha.formats.plan_text import PlanUnits
 from ilha.formats.trip_files import Part, RoutePoint, Told
+from ilha.store import lines, plastics, rods
 
 NOTE = ("Computed, not observed: look at the water first, tell someone where you are and when you"
         " are back. " + FIRST)
@@ -43,7 +45,8 @@ def told(conn: sqlite3.Connection, trip: KeptTrip, plan: TripPlan) -> Told:
             parts.append(Part(
                 f"at-{place.mark['id']}", plan.time(stay.start), plan.time(stay.end),
                 plan.clock(stay.start), until(plan.clock(stay.end)), place.mark["name"],
-                _where(place), tuple(_work(plan, place, (stay.start, stay.end), units))))
+                _where(place), (*_work(plan, place, (stay.start, stay.end), units),
+                                *_of_crew(conn, place, units))))
             cautions += [f"{place.mark['name']}: {said}"
                          for said in cautions_of(plan, place, units)]
     return Told(trip.id, plan.span.words, asked.date, tuple(parts), tuple(points),
@@ -68,6 +71,21 @@ def _work(
         for run in tied_runs(place.day, units, (int(first), int(last + 0.999))):
             work = "" if run.work is None else f": {'; '.join(run.work.all(units))}"
             out.append(f"{run.from_clock} to {run.to_clock} {run.name}{work}")
+    return out
+
+
+def _of_crew(conn: sqlite3.Connection, place: TripPlace, units: PlanUnits) -> list[str]:
+    """What those tie on who come along."""
+    out = []
+    for name, o in place.crew:
+        words = "nothing of the box on these rods is right"
+        if o is not None:
+            plastic, rod, line = (
+                next(row["name"] for row in of.listed(conn) if row["id"] == int(part.id))
+                for of, part in ((plastics, o.plastic), (rods, o.rod), (lines, o.line)))
+            weight = units.weight(o.head.printed_oz, g_from_kg(o.head.head.mass))
+            words = f"{plastic} on {weight} {o.head.head.shape}, {rod} with {line}"
+        out.append(f"{name}: {words}")
     return out
 
 

@@ -11,7 +11,7 @@ from ilha.core.advice.glossary import GLOSSARY
 SOURCES = Path(__file__).parents[3] / "frontend" / "src"
 PLAIN = {"day and time", "fish", "which way", "true size", "head", "cover", "day of the trip",
          "marks that could be fished", "where you set out", "how you get about", "in the dark",
-         "you wade to"}
+         "you wade to", "who comes along"}
 """Labels that are plain English, or drawn."""
 
 

@@ -1,6 +1,6 @@
 // The round in words: each stay with what is tied on and why, pinned or forbidden by a touch.
 import { useNavigate } from "react-router";
-import type { Mark, TripPlan, TripQuestion, TripRound, TripStay } from "../../api/types";
+import type { Box, Mark, Reference, TripPlan, TripQuestion, TripRound, TripStay } from "../../api/types";
 import { headName, rangeText, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { useChosen, useQuestion } from "../../features/question/question";
@@ -57,6 +57,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
     <li className={now ? "now" : undefined} aria-current={now || undefined}>
       <h3><span>{stay.from_clock} – {stay.to_clock}</span> {mark?.name ?? "a mark that is gone"}</h3>
       <p>{plastic ? `${plastic.name} on ${runs.join(", ")}; ${reference.retrieves.find((r) => r.key === row.retrieve)?.name ?? row.retrieve}` : "Nothing in the box is right there."}</p>
+      {row.crew?.map((mate) => <p key={mate.name}><b>{mate.name}</b>: {mateWords(mate, row, stay, box, reference, units)}</p>)}
       <p className="stay-why">{[...spells, flowWords(Math.min(...flows), Math.max(...flows), units), `${rangeText(Math.min(...depths), Math.max(...depths), units)} deep`, ...(shut && shut.why !== "dark" ? [`leave before ${shut.from_clock}: ${shutWords(shut.why, asked, craft, units)}`] : [])].join("; ")}</p>
       <p>
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
@@ -65,6 +66,19 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
       </p>
     </li>
   );
+}
+
+type Row = TripPlan["rows"][number];
+
+/** What one who comes along ties on at a mark, for its best moment. */
+function mateWords(mate: NonNullable<Row["crew"]>[number], row: Row, stay: TripStay, box: Box, reference: Reference, units: Units): string {
+  const named = (rows: { id: number; name: string }[], id: number | null | undefined) => rows.find((r) => r.id === id)?.name;
+  const head = box.heads.find((h) => h.id === mate.head_id);
+  const [plastic, rod, line] = [named(box.plastics, mate.plastic_id), named(box.rods, mate.rod_id), named(box.lines, mate.line_id)];
+  if (!head || !plastic) return "nothing in the box is right on these rods.";
+  const on = [rod, line].filter(Boolean).join(", ");
+  const same = mate.plastic_id === row.plastic_id && mate.retrieve === row.retrieve && stay.heads.some((run) => run.head_id === mate.head_id);
+  return same ? `the same, ${on}.` : `${plastic} on ${text(headName(head, units))} ${shapeWords(head.shape)}; ${reference.retrieves.find((r) => r.key === mate.retrieve)?.name ?? mate.retrieve}; ${on}.`;
 }
 
 /** The Day or the card of a stay: its mark, date, fish, rig and hours. */

@@ -9,6 +9,7 @@ import { NumberSheet } from "../../ui/number-sheet";
 import { dayWords, shiftDate } from "../../features/facts/when";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
+import { CrewFact } from "./crew-fact";
 import { clockOf, craftNote } from "./trip-words";
 
 interface Props {
@@ -22,7 +23,7 @@ export function TripSentence({ asked, change }: Props) {
       {"On "}<DateFact asked={asked} change={change} />{" from "}<HourFact which="from_hour" asked={asked} change={change} />{" to "}<HourFact which="to_hour" asked={asked} change={change} />
       {", out of and back to "}<HomeFact asked={asked} change={change} />{" "}<CraftFact asked={asked} change={change} />{", for "}<TripFish asked={asked} change={change} />
       {"; over "}<MarksFact asked={asked} change={change} />
-      {", with "}<Along what="rods" asked={asked} change={change} />{" and "}<Along what="lines" asked={asked} change={change} />
+      {", with "}<Along what="rods" asked={asked} change={change} />{" and "}<Along what="lines" asked={asked} change={change} />{", "}<CrewFact asked={asked} change={change} />
       {". Wind "}<TripWind asked={asked} change={change} />{", "}<TripSwell asked={asked} change={change} />{", water "}<TripWater asked={asked} change={change} />{", "}<LampFact asked={asked} change={change} />
       {asked.craft === "foot" && <>{", wading to "}<WadeFact asked={asked} change={change} /></>}{". Heads by "}<TripSchool asked={asked} change={change} />{"."}
     </p></div>

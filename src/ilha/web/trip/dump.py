@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 
 from ilha.core.advice.cautions import runs
+from ilha.core.choose.outfit import Outfit
 from ilha.core.errors import Flags
 from ilha.core.trip.round import Round
 from ilha.desk.sky import until
@@ -102,7 +103,7 @@ def _row(w: _Window, place: TripPlace, cautions: list[str]) -> dict[str, Any]:
              "field": place.field, "stance": place.stance,
              "stream_m_s": [], "depth_m": [], "worth": [], "spells": [], "closed": [],
              "hours": [], "heads": [], "plastic_id": None, "line_id": None, "rod_id": None,
-             "rigging": "", "retrieve": "", "cautions": []}
+             "rigging": "", "retrieve": "", "crew": [], "cautions": []}
     if place.spot is None or place.sky is None or place.at is None or place.closed is None:
         return blank
     o = place.outfit
@@ -116,10 +117,14 @@ def _row(w: _Window, place: TripPlace, cautions: list[str]) -> dict[str, Any]:
                    for span in w.flags(flags)],
         "hours": _hours(w, place),
         "heads": _heads(w, place, w.first / PER_STEP, w.last / PER_STEP),
-        "cautions": cautions,
-    } | ({} if o is None else {
-        "plastic_id": int(o.plastic.id), "line_id": int(o.line.id), "rod_id": int(o.rod.id),
-        "rigging": o.rigging, "retrieve": o.retrieve})
+        "cautions": cautions, "crew": [{"name": name} | ({} if own is None else {
+            **_tackle(own), "head_id": int(own.head.head.id)}) for name, own in place.crew],
+    } | ({} if o is None else {**_tackle(o), "rigging": o.rigging})
+
+
+def _tackle(o: Outfit) -> dict[str, Any]:
+    return {"plastic_id": int(o.plastic.id), "line_id": int(o.line.id), "rod_id": int(o.rod.id),
+            "retrieve": o.retrieve}
 
 
 def _round(w: _Window, plan: TripPlan, found: Round) -> dict[str, Any]:

@@ -67,6 +67,18 @@ class TripHour(TripSpan):
     closed: list[Why]
 
 
+class TripMate(Payload):
+    """What one who comes along ties on there, for the best moment; nulls where nothing of the box
+    on their rods is right."""
+
+    name: str
+    rod_id: Id | None = None
+    line_id: Id | None = None
+    plastic_id: Id | None = None
+    head_id: Id | None = None
+    retrieve: str = ""
+
+
 class TripMarkRow(Payload):
     """A mark of the trip. why : why it is not counted in; then nothing of it is known."""
 
@@ -86,6 +98,8 @@ class TripMarkRow(Payload):
     rod_id: Id | None
     rigging: str
     retrieve: str
+    crew: list[TripMate] = Field(default=[], description="as it was asked; a plan kept before has"
+                                                         " none")
     cautions: list[str]
 
 
