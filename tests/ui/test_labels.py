@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.ui.conftest import Server, open_day
+from tests.ui.conftest import SPRINGS_S, Server, Watch, open_day
 
 pytestmark = pytest.mark.browser
 STEPS_APART = 3
@@ -88,3 +88,32 @@ def test_every_view_is_read_on_paper(page: Page, server: Server, view: str) -> N
     assert (said["fixed"], said["tapped"], said["cut"]) == ([], [], [])
     assert said["ink"] in ("rgb(0, 0, 0)", "rgb(38, 38, 38)")
     assert said["paper"] == "#fff"
+
+
+BEGINS_A_LINE = """() => {
+  const faults = [];
+  for (const fact of document.querySelectorAll('.sentence .fact')) {
+    const next = fact.nextSibling;
+    if (next?.nodeType !== Node.TEXT_NODE || !/^[,.;]/.test(next.data)) continue;
+    const mark = document.createRange();
+    mark.setStart(next, 0);
+    mark.setEnd(next, 1);
+    const last = [...fact.getClientRects()].at(-1);
+    const at = mark.getBoundingClientRect();
+    if (last && at.width > 0 && at.top > last.bottom - 4) faults.push(fact.textContent);
+  }
+  return faults;
+}"""
+
+
+@pytest.mark.parametrize("view", ["", "outfit", "bench"])
+def test_no_line_of_a_sentence_begins_with_a_comma(
+    page: Page, server: Server, watch: Watch, view: str
+) -> None:
+    page.clock.install(time=SPRINGS_S)
+    page.goto(server.url + view)
+    expect(page.locator(".sentence .fact").first).to_be_visible()
+    for width in (320, 390, 460, 560, 700, 860, 1000, 1140, 1280, 1500):
+        page.set_viewport_size({"width": width, "height": 900})
+        assert page.evaluate(BEGINS_A_LINE) == [], width
+    watch.must_be_clean()

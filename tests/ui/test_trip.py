@@ -98,7 +98,8 @@ def test_who_comes_along_is_told_what_to_tie_on(page: Page, server: Server, watc
     page.get_by_role("button", name="Done").click()
     settled(page)
     expect(fact(page, "who comes along")).to_contain_text("with Rui")
-    expect(page.locator(".stays li").first).to_contain_text(re.compile("Rui: (the same, .*|.* on .*;)"))
+    expect(page.locator(".stays li").first).to_contain_text(
+        re.compile("Rui: (the same, .*|.* on .*;)"))
     axe_clean(page)
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 390

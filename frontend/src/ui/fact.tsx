@@ -32,7 +32,7 @@ interface Props {
 
 export function Fact({ label, words, source, children }: Props) {
   const [open, setOpen] = useState(false);
-  const button = useRef<HTMLButtonElement>(null);
+  const button = useRef<HTMLSpanElement>(null);
   const id = useId();
   const close = () => {
     setOpen(false);
@@ -51,21 +51,26 @@ export function Fact({ label, words, source, children }: Props) {
   }, [open, id]);
   return (
     <>
-      <button
+      {/* No button of HTML's own: those stand in a line like a picture, and neither break with their words nor keep the comma that follows. */}
+      <span
         ref={button}
         id={`${id}-words`}
-        type="button"
+        role="button"
+        tabIndex={0}
         className={`fact fact-${source}`}
         aria-haspopup="dialog"
         aria-expanded={open}
         aria-label={`${label}: ${typeof words === "string" ? words : ""} (${SAYS[source]})`}
         title={`${label}, ${SAYS[source]}`}
         onClick={() => setOpen(!open)}
+        onKeyDown={(e) => {
+          if (e.key !== "Enter" && e.key !== " ") return;
+          e.preventDefault();
+          setOpen(!open);
+        }}
       >
         {words}
-      </button>
-      {/* What follows, a comma or a stop, stays on the fact's line. */}
-      {"\u2060"}
+      </span>
       {open && (
         <Overlay
           target={button}
