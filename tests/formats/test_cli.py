@@ -277,6 +277,11 @@ def test_an_error_comes_back_from_another_process_as_it_was(error: Exception) ->
     assert (type(back), str(back), vars(back)) == (type(error), str(error), vars(error))
 
 
+def _heard() -> None:
+    """A shell lets what runs behind it ignore interrupts: the tests may run so."""
+    signal.signal(signal.SIGINT, signal.SIG_DFL)
+
+
 def test_an_interrupted_board_ends_at_once_and_leaves_nobody(tmp_path: Path) -> None:
     turn = np.linspace(0.1, 1.0, 3000).round(4).tolist()
     file = tmp_path / "long.json"
@@ -284,7 +289,7 @@ def test_an_interrupted_board_ends_at_once_and_leaves_nobody(tmp_path: Path) -> 
         {**SCENARIO["heads"][0], "id": f"h{i}", "mass_g": 5.0 + i} for i in range(60)]}))
     with subprocess.Popen([sys.executable, "-m", "ilha.cli", "board", str(file)], text=True,
                           stdout=subprocess.PIPE, stderr=subprocess.PIPE,
-                          start_new_session=True) as asked:
+                          start_new_session=True, preexec_fn=_heard) as asked:
         mine = f"/proc/{asked.pid}/task/{asked.pid}/children"
         late = time.monotonic() + 60.0
         while not (workers := Path(mine).read_text().split()) and time.monotonic() < late:

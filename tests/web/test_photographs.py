@@ -6,6 +6,7 @@ import io
 import json
 import shutil
 import stat
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any
 
@@ -84,6 +85,17 @@ def test_where_it_was_taken_is_kept_only_where_that_is_wanted(
 
 def test_the_same_one_twice_is_there_once(client: FlaskClient, fish: str, database: Path) -> None:
     assert send(client, fish).get_json()["id"] == send(client, fish).get_json()["id"]
+    assert len(shown(client)) == 1
+    assert len(files(database)) == 2
+
+
+def test_the_same_one_from_four_at_once_is_there_once(
+    app: Flask, client: FlaskClient, fish: str, database: Path
+) -> None:
+    with ThreadPoolExecutor(4) as pool:
+        answers = list(pool.map(lambda _: send(app.test_client(), fish), range(8)))
+    assert {answer.status_code for answer in answers} == {201}
+    assert len({answer.get_json()["id"] for answer in answers}) == 1
     assert len(shown(client)) == 1
     assert len(files(database)) == 2
 

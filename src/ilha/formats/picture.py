@@ -57,8 +57,9 @@ def picture_of(data: bytes) -> Picture:
             whole = _on_white(upright)
     except FieldError:
         raise
-    except (OSError, ValueError, SyntaxError, struct.error, EOFError, TypeError, KeyError,
-            Image.DecompressionBombError) as error:
+    except (OSError, ValueError, SyntaxError, struct.error, EOFError, TypeError, LookupError,
+            AttributeError, ArithmeticError, Image.DecompressionBombError) as error:
+        # Whatever a reader of pictures stumbles over: it is no picture that can be kept.
         raise FieldError("photograph", "`photograph` must be a JPEG, PNG or WebP picture that can"
                                        " be read: send it as JPEG") from error
     large = _jpeg(whole, LARGE_PX)

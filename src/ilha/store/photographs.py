@@ -12,6 +12,7 @@ import sqlite3
 from collections.abc import Iterable
 from pathlib import Path
 from typing import TypedDict, cast
+from uuid import uuid4
 
 from ilha.store import db
 
@@ -124,7 +125,8 @@ def keep(database: Path, file: str, picture: bytes, small: bytes) -> None:
     here.mkdir(mode=db.PRIVATE_FOLDER, exist_ok=True)
     for to, data in ((path_of(database, file, small=True), small),
                      (path_of(database, file), picture)):
-        part = to.with_suffix(f".{os.getpid()}.part")
+        # The same picture may come twice at once.
+        part = to.with_suffix(f".{uuid4().hex}.part")
         try:
             with open(os.open(part, os.O_CREAT | os.O_WRONLY | os.O_TRUNC, db.PRIVATE), "wb") as f:
                 f.write(data)
