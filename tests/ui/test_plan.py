@@ -115,8 +115,8 @@ def test_keys_go_through_midnight_and_back(page: Page, server: Server, watch: Wa
     open_day(page, server)
     page.locator(".rail").focus()
     page.keyboard.press("End")
-    today, step = at(page)
-    assert step == 144
+    expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "144")
+    today, _ = at(page)
     page.keyboard.press("ArrowRight")
     expect(page.locator(".rail")).to_have_attribute("aria-valuenow", "1")
     expect(page.locator('.fact[aria-label^="day and time"]')).not_to_contain_text(today)
