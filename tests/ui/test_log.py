@@ -293,6 +293,19 @@ def test_a_photograph_stays_with_its_fish(
     watch.must_be_clean()
 
 
+def test_a_picture_that_is_not_to_be_had_says_where_it_lies(page: Page, server: Server) -> None:
+    event = {"id": "ui-photo-0002", "kind": "fish", "fish": "garfish", "mark_id": 1,
+             "at_utc_s": SPRINGS_S - 3600.0, "mark_name": "Cais Velho"}
+    assert page.request.post(f"{server.url}api/log", data={"events": [event]}).ok
+    made = page.request.post(
+        f"{server.url}api/photographs?event_id=ui-photo-0002", data=photograph(),
+        headers={"Content-Type": "image/jpeg"})
+    assert made.status == 201
+    page.route("**/api/photographs/*.jpg*", lambda route: route.abort())
+    page.goto(server.url + "log")
+    expect(page.locator(".photographs")).to_contain_text("beside the database on the computer")
+
+
 def test_the_data_goes_out_and_comes_back(
     page: Page, server: Server, watch: Watch, tmp_path: Path
 ) -> None:

@@ -390,7 +390,7 @@ def test_who_comes_along_is_chosen_for_with_their_own_rods(client: FlaskClient) 
         assert ana["rod_id"] in (one, two)
         assert own["heads"]
     text = client.get("/api/trips/1/plan.txt").text
-    assert "Rui: " in text
+    assert "Rui, for the best moment there: " in text
     names = {rod["id"]: rod["name"] for rod in client.get("/api/box").get_json()["rods"]}
     assert f"{names[two]} with " in text
 
@@ -400,7 +400,8 @@ def test_who_has_no_rod_of_the_box_is_told_that_nothing_is_right(client: FlaskCl
     assert row["crew"] == [{"name": "Rui", "rod_id": None, "line_id": None, "plastic_id": None,
                             "head_id": None, "retrieve": ""}]
     assert row["plastic_id"] is not None
-    assert "Rui: nothing of the box" in client.get("/api/trips/1/plan.txt").text
+    text = client.get("/api/trips/1/plan.txt").text
+    assert "Rui, for the best moment there: nothing of the box" in text
 
 
 @pytest.mark.parametrize("crew", [

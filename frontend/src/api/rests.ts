@@ -11,6 +11,7 @@ const RESTS_ON = {
   fish: ["fish", "reference"],
   rules: [],
   trips: ["trips"],
+  photographs: ["log", "trip-lived"],
   log: ["log", "learned", "worked", "again", "box", "restock", "trip-lived"],
 } as const;
 
@@ -27,8 +28,8 @@ export async function changed(queries: QueryClient, what: keyof typeof RESTS_ON)
     await queries.invalidateQueries({ queryKey: [key] });
   };
   // The chart is looked at, and asked for a bottom by hand: nothing is computed with it; a trip's
-  // question is in its plan's key.
-  if (what !== "chart" && what !== "trips") for (const key of COMPUTED) void again(key);
+  // question is in its plan's key; a photograph tells the water nothing.
+  if (what !== "chart" && what !== "trips" && what !== "photographs") for (const key of COMPUTED) void again(key);
   await Promise.all(RESTS_ON[what].map(again));
 }
 

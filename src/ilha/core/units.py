@@ -101,6 +101,11 @@ M_PER_FT = 0.3048
 M_S_PER_KN = 1852.0 / 3600.0
 
 
+def degrees_of(degrees: float, minutes: float, seconds: float) -> float:
+    """Degrees, minutes and seconds of arc as degrees."""
+    return degrees + minutes / 60.0 + seconds / 3600.0
+
+
 def feet(metres: float) -> float:
     """International feet: 0.3048 m exactly."""
     return metres / M_PER_FT

@@ -85,7 +85,7 @@ def _of_crew(conn: sqlite3.Connection, place: TripPlace, units: PlanUnits) -> li
                 for of, part in ((plastics, o.plastic), (rods, o.rod), (lines, o.line)))
             weight = units.weight(o.head.printed_oz, g_from_kg(o.head.head.mass))
             words = f"{plastic} on {weight} {o.head.head.shape}, {rod} with {line}"
-        out.append(f"{name}: {words}")
+        out.append(f"{name}, for the best moment there: {words}")
     return out
 
 

@@ -11,6 +11,7 @@ from math import isfinite
 
 from PIL import ExifTags, Image, ImageOps
 
+from ilha.core.units import degrees_of
 from ilha.formats.fields import FieldError
 
 TYPES = ("image/jpeg", "image/png", "image/webp")
@@ -102,9 +103,9 @@ def _place(image: Image.Image) -> tuple[float, float] | None:
 
 
 def _degrees(parts: tuple[float, float, float], side: str, negative: str) -> float:
-    """Degrees, minutes and seconds as one number. Exif 2.3, section 4.6.6, from memory."""
+    """Of one side of the equator, or of Greenwich. Exif 2.3, section 4.6.6, from memory."""
     degrees, minutes, seconds = (float(part) for part in parts)
-    value = degrees + minutes / 60.0 + seconds / 3600.0
+    value = degrees_of(degrees, minutes, seconds)
     if not isfinite(value):
         raise ValueError(value)
     return -value if str(side).upper().startswith(negative) else value

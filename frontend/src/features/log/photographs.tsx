@@ -5,6 +5,7 @@ import { useId, useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import { isInFile } from "../../api/client";
 import { PICTURES, addPhotograph, pictureOf, putPhotographBack, takeOutPhotograph } from "../../api/photographs";
+import { changed } from "../../api/rests";
 import type { Photograph } from "../../api/types";
 import { placeText } from "../../base/position";
 import { plainWords } from "../../ui/typed";
@@ -28,13 +29,20 @@ export function PhotographRow({ of, words, onTakeOut }: { of: Photograph[]; word
       <ul className="photographs">{of.map((one, i) => (
         <li key={one.id}>
           <button type="button" className="plain" onClick={() => setOpen(one.id)}>
-            <img src={pictureOf(one.id, true)} alt={named(words(one), i, of.length)} width={one.width} height={one.height} loading="lazy" />
+            <Picture one={one} small words={named(words(one), i, of.length)} />
           </button>
         </li>
       ))}</ul>
       {shown && <Large one={shown} words={named(words(shown), of.indexOf(shown), of.length)} onHide={() => setOpen(null)} onTakeOut={onTakeOut} />}
     </>
   );
+}
+
+/** It lies beside the database at home: with the server away, or copied without it, it is not to be had. */
+function Picture({ one, words, small = false }: { one: Photograph; words: string; small?: boolean }) {
+  const [away, setAway] = useState(false);
+  if (away) return <span>{words}: its picture is not to be had here. It lies beside the database on the computer that Ilha runs on.</span>;
+  return <img src={pictureOf(one.id, small)} alt={words} width={one.width} height={one.height} loading="lazy" onError={() => setAway(true)} />;
 }
 
 function Large({ one, words, onHide, onTakeOut }: { one: Photograph; words: string; onHide: () => void; onTakeOut: ((one: Photograph) => Promise<void>) | undefined }) {
@@ -45,7 +53,7 @@ function Large({ one, words, onHide, onTakeOut }: { one: Photograph; words: stri
     <Modal show onHide={onHide} size="lg" centered aria-labelledby={`${id}-title`}>
       <Modal.Header closeButton><Modal.Title as="h2" id={`${id}-title`}>{words[0]!.toUpperCase() + words.slice(1)}</Modal.Title></Modal.Header>
       <Modal.Body className="photograph">
-        <img src={pictureOf(one.id)} alt={words} width={one.width} height={one.height} />
+        <Picture one={one} words={words} />
         <p className="sheet-note">{where ? `Taken at ${where}.` : "Where it was taken is not kept."}</p>
         {onTakeOut && <p><button type="button" className="do" onClick={() => void onTakeOut(one).then(onHide, (why: Error) => setSaid(`Not taken out: ${plainWords(why)}`))}>take it out</button></p>}
         <p role="alert" className="said">{said}</p>
@@ -61,7 +69,7 @@ export function Photographs({ of, event_id, words }: Props) {
   const [said, setSaid] = useState("");
   // A page that is a file has no folder to lay a picture in.
   if (isInFile()) return null;
-  const anew = () => queries.invalidateQueries({ queryKey: ["log"] });
+  const anew = () => changed(queries, "photographs");
   return (
     <>
       {" "}<button type="button" className="plain" aria-label={`photo: add one of ${words}`} onClick={() => setAdding(true)}>photo</button>

@@ -25,7 +25,7 @@ export function CrewFact({ asked, change }: Props) {
         <>
           {crew.map((mate, i) => <MatePart key={mate.name} mate={mate} onChange={(next) => change({ crew: next ? crew.map((one, k) => (k === i ? next : one)) : crew.filter((_, k) => k !== i) })} />)}
           {crew.length < MOST && <NewMate crew={crew} onAdd={(mate) => change({ crew: [...crew, mate] })} />}
-          <p className="sheet-note">Each with rods of their own; heads, plastics and lines are of the one box.</p>
+          <p className="sheet-note">Each with rods of their own; heads, plastics and lines are of the one box. What they tie on is chosen for the best moment at each mark; packing counts your own alone.</p>
           <button type="button" className="do" onClick={close}>Done</button>
         </>
       )}

@@ -57,7 +57,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
     <li className={now ? "now" : undefined} aria-current={now || undefined}>
       <h3><span>{stay.from_clock} – {stay.to_clock}</span> {mark?.name ?? "a mark that is gone"}</h3>
       <p>{plastic ? `${plastic.name} on ${runs.join(", ")}; ${reference.retrieves.find((r) => r.key === row.retrieve)?.name ?? row.retrieve}` : "Nothing in the box is right there."}</p>
-      {row.crew?.map((mate) => <p key={mate.name}><b>{mate.name}</b>: {mateWords(mate, row, stay, box, reference, units)}</p>)}
+      {row.crew?.map((mate) => <p key={mate.name}><b>{mate.name}</b>, for the best moment there: {mateWords(mate, row, stay, box, reference, units)}</p>)}
       <p className="stay-why">{[...spells, flowWords(Math.min(...flows), Math.max(...flows), units), `${rangeText(Math.min(...depths), Math.max(...depths), units)} deep`, ...(shut && shut.why !== "dark" ? [`leave before ${shut.from_clock}: ${shutWords(shut.why, asked, craft, units)}`] : [])].join("; ")}</p>
       <p>
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
