@@ -87,22 +87,23 @@ def test_retrieve_rows() -> None:
 
 
 def test_retrieve_in_the_surf() -> None:
-    """Shares on the bottom of the independent chain, within 0.155: the page asks for 0.15."""
+    """Shares on the bottom of the independent chain, within 0.15."""
     for speed, swell, told in SURF_TABLE:
         found = A([cases.figures_of(*_arrays(cases.by_core(
             Swum(3.4, 0.28, oz, "p102", 45, speed, swell=swell, tip=3.0))))[3, 0]
             for oz in SURF_OZ])
-        assert np.abs(found - told).max() < 0.155
+        assert np.abs(found - told).max() < 0.15
 
 
 def test_retrieve_against_the_chain() -> None:
-    """A dozen of the hypercube; all of it stands in docs/model.md."""
+    """A dozen of the hypercube, as the whole of it in docs/model.md: shares within 0.05 rms and
+    0.15 worst, heights 0.25 m rms."""
     some = cases.hypercube()[::6]
     chain = cases.figures_of(*cases.by_chain(some))
     core = np.stack([cases.figures_of(*_arrays(cases.by_core(c)))[:, 0] for c in some], axis=1)
-    assert np.sqrt(np.mean((core[0] - chain[0]) ** 2)) < 0.07
-    assert np.abs(core[0] - chain[0]).max() < 0.17
-    assert np.sqrt(np.mean((core[1:3] - chain[1:3]) ** 2)) < 0.4
+    assert np.sqrt(np.mean((core[0] - chain[0]) ** 2)) < 0.05
+    assert np.abs(core[0] - chain[0]).max() < 0.15
+    assert np.sqrt(np.mean((core[1:3] - chain[1:3]) ** 2)) < 0.25
 
 
 def test_a_shoaling_ground() -> None:

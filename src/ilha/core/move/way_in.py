@@ -38,10 +38,11 @@ class WayIn:
             """Of each stretch, what lies under it."""
             if np.ndim(edge) == 0 and np.isinf(edge):
                 return float(edge > 0.0)
-            return np.asarray(np.clip((edge - least) / span, 0.0, 1.0))
+            return np.asarray(np.clip(
+                (np.asarray(edge, dtype=least.dtype) - least) / span, 0.0, 1.0))
 
         inside = np.asarray(under(high) - under(low))
-        return np.asarray(np.sum(inside * way, axis=0) / whole)
+        return np.asarray(np.sum(inside * way, axis=0) / whole, dtype=float)
 
     @cached_property
     def _spans(self) -> tuple[Array, Array]:
@@ -73,7 +74,8 @@ class WayIn:
 
         far, near = pick(self.go, at - 1), pick(self.go, at)
         share = np.clip((far - go) / np.maximum(far - near, 1e-9), 0.0, 1.0)
-        return np.asarray(pick(self.height, at - 1) * (1.0 - share) + pick(self.height, at) * share)
+        return np.asarray(pick(self.height, at - 1) * (1.0 - share) + pick(self.height, at) * share,
+                          dtype=float)
 
 
 @dataclass(frozen=True)

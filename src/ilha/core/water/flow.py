@@ -64,9 +64,12 @@ class Profile:
         (z/d)^n above the weed; below its top h_c, U(h_c) exp(a (z/h_c - 1)). Times what shelters.
         """
         # What comes in single precision stays so.
-        z, d = np.asarray(height) * 1.0, np.asarray(depth) * 1.0
+        z, d = np.asarray(height), np.asarray(depth)
         if self.canopy == 0.0:
-            return np.asarray((z / d) ** self.exponent * self.sheltered(z / d))
+            up = np.asarray(z / d)
+            open_water = np.asarray(up**self.exponent)
+            return open_water if self.shelter == "even" else np.asarray(
+                open_water * self.sheltered(up))
         top = np.minimum(self.canopy, d)
         above = (np.maximum(z, top) / d) ** self.exponent
         weed = np.exp(CANOPY_DECAY * np.minimum(z / top - 1.0, 0.0))

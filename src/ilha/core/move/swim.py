@@ -1,0 +1,254 @@
+"""Swimming it back: the way of the rig. Section 4 of docs/model.md.
+
+A line that is reeled in through the rod's tip moves mostly along itself; what drags on it is its
+slow turning about the tip. The line is taken as straight from tip to rig; the rate at which it
+turns follows from the balance of moments about the tip, step by step as the line shortens.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import Any, NamedTuple
+
+import numpy as np
+
+from ilha.core.errors import Array
+from ilha.core.move.way_in import WayIn
+from ilha.core.water.flow import SEVENTH_ROOT, Profile
+from ilha.core.water.ground import Ground
+from ilha.core.water.line import Leader
+from ilha.core.water.swell import Swell, wave_number
+
+BOW = 1.87
+"""What a straight line leaves out of the moment: its bow (tried on the chain of
+tests/reference/moving.py; the water's own orbits are too quick for it)."""
+ORBIT = 0.6
+"""The same for the swell's part of the flow."""
+AGAINST = 2.5
+"""What a current that comes back along the cast counts for, in place of BOW: the line that it
+presses down hangs under the straight one, where it is pressed the more (tried on the chain)."""
+BILLOW, BILLOW_MAX = 0.3, 0.3
+"""A line that the current carries up and out stands steeper near the rig, and shallower near the
+rod, than a straight one: by this share of half its load over its pull, rad, and at most so much
+(tried on the chain)."""
+LEADER = 1.8
+"""How much more a metre of leader counts than its share of a straight line: it moves as the rig
+does, where the line above is bowed (tried on the chain)."""
+LEADER_POWER = 0.75
+"""Power of the diameter with which a line's drag across the flow grows, at the Reynolds numbers of
+lines (White's fit between 20 and 300)."""
+SETTLED = 0.94
+"""Down to this share of it the line takes its bow, and what hangs on it lies where it came down
+(tried on the chain), unless in deep water that would drag it nearer than SLIDES of the cast."""
+SLIDES = 0.85
+_OUT = np.concatenate([[1.0, SETTLED], np.linspace(0.86, 0.78, 2), np.linspace(0.78, 0.22, 11)[1:]])
+_OUT_IN_WAVES = np.concatenate([
+    [1.0], np.linspace(SETTLED, 0.78, 4), np.linspace(0.78, 0.22, 19)[1:]])
+"""Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
+_HOME = np.linspace(0.22, 0.04, 7)[1:]
+CALM = Swell()
+_POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
+    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
+SINGLE: Any = np.float32
+"""Half as wide, twice as quick, and a hundred times finer than the model is true."""
+_EDGES = np.concatenate([[0.0], np.cumsum(_WEIGHTS)])[:, None].astype(SINGLE)
+_BLOCK = 8192
+"""Columns taken at once: as many as stay in the processor's cache."""
+
+
+@dataclass(frozen=True)
+class Water:
+    """What the line and the water bring to a retrieve: all broadcast to (H, T).
+
+    current : at the surface, m/s; ``angle`` rad from the way it goes to the way the cast goes.
+    ground : the bottom along the cast, ``depth`` that at its far end; None: level. leader : of what
+    thickness the last of the line is.
+    """
+
+    weight: Array
+    drag_area: Array
+    diameter: Array
+    depth: Array
+    tip_height: Array
+    rho: Array
+    nu: Array
+    current: Array | float = 0.0
+    angle: Array | float = 0.5 * np.pi
+    profile: Profile = SEVENTH_ROOT
+    swell: Swell = CALM
+    ground: Ground | None = None
+    leader: Leader | None = None
+
+    def each(self, taken: Callable[[Array | float], Array]) -> Water:
+        """With some of its columns alone: what ``taken`` makes of each of its figures."""
+        return replace(
+            self, weight=taken(self.weight), drag_area=taken(self.drag_area),
+            diameter=taken(self.diameter), depth=taken(self.depth),
+            tip_height=taken(self.tip_height), rho=taken(self.rho), nu=taken(self.nu),
+            current=taken(self.current), angle=taken(self.angle),
+            swell=replace(self.swell, height=taken(self.swell.height)))
+
+
+def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
+    """The way of a rig reeled in at ``speed`` (m/s) from the bottom ``cast`` m away.
+
+    With th the line's angle under the horizontal and w = dth/dt, about the tip
+
+        W r cos th = K |u| u_n r + ∫ rho/2 Cd D |q| (1.7 (s w + U_s) + 0.8 o_s) s ds
+
+    u the rig's speed through the water and u_n its part across the line (reel V along it, r w
+    across, current and orbits added), q the line's. Sideways line and rig are carried by the
+    current at the rate at which the moments of the drag are nought, and the line's bearing turns
+    with them. The bottom stops th. Three Gauss points on the wet line, one Newton step for each of
+    the 28 steps of r. home : followed to 4 % of the cast; else to 22 %, enough for verdicts.
+    """
+    given = _Columns(
+        water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
+        water.tip_height, water.rho, water.nu, np.asarray(water.current),
+        np.asarray(water.angle), np.asarray(water.swell.height), np.asarray(speed),
+        np.asarray(cast))
+    shape = np.broadcast_shapes(*(np.shape(v) for v in given))
+    flat = [np.broadcast_to(np.asarray(v, dtype=SINGLE), shape).reshape(-1) for v in given]
+    shares = _OUT if water.swell.calm else _OUT_IN_WAVES
+    if home:
+        shares = np.concatenate([shares, _HOME])
+    out = np.empty((2, shares.size, flat[0].size), dtype=SINGLE)
+    for begin in range(0, flat[0].size, _BLOCK):
+        part = slice(begin, begin + _BLOCK)
+        out[:, :, part] = _reeled(water, _Columns(*(v[part] for v in flat)), shares)
+    go, height = out.reshape((2, shares.size, *shape))
+    # What single precision leaves under the bottom or over the surface.
+    height = np.maximum(height, 0.0)
+    if water.ground is None:
+        height = np.minimum(height, np.asarray(water.depth, dtype=SINGLE))
+    return WayIn(go, height)
+
+
+def _of_leader(r: Array, dry: Array, length: float) -> Array:
+    """Share of the line about each Gauss point, (P, N), that is leader."""
+    edges = dry + _EDGES * (r - dry)
+    begin = r - length
+    inside = np.minimum(edges[1:], r) - np.maximum(edges[:-1], begin)
+    return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
+
+
+class _Columns(NamedTuple):
+    """What each column has of its own; (N,), k in N s²/m²."""
+
+    weight: Array
+    k: Array
+    d: Array
+    depth: Array
+    tip: Array
+    rho: Array
+    nu: Array
+    current: Array
+    bearing: Array
+    wave_height: Array
+    speed: Array
+    cast: Array
+
+
+def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
+    """The steps of :func:`swim` for one block of columns; (2, P, N)."""
+    weight, k, d, depth, tip, rho, nu, current, bearing, wave_height, speed, cast = columns
+    moving, waves = bool(np.any(current != 0.0)), bool(np.any(wave_height != 0.0))
+    swell = replace(water.swell, height=wave_height)
+    wave = wave_number(depth, swell.period).astype(SINGLE) if waves else depth
+    out = np.empty((2, shares.size, weight.size), dtype=SINGLE)
+    out[:, 0] = np.array([1.0, 0.0])[:, None]
+    deep = depth + tip
+    whole = np.hypot(cast, deep)
+    r, sin = whole, deep / whole
+    cos = np.sqrt(1.0 - sin * sin)
+    turn = time = steeper = np.zeros_like(weight)
+    # Rows, since the processor is slower with a single number.
+    least, whole_sin = np.full_like(weight, 1e-3), np.ones_like(weight)
+    viscous, drag = 10.0 * (d / nu) ** (-2.0 / 3.0), 0.5 * rho * d
+    # As it would swing down in still water, from which Newton's steps go on.
+    w = np.sqrt(np.maximum(weight, 0.0) * cos / (whole * whole * (
+        k + 0.5 * BOW * drag * whole)))
+    point, weights = _POINTS[:, None].astype(SINGLE), _WEIGHTS[:, None].astype(SINGLE)
+    # From the rod, m: points of the line, and the rig in the last row.
+    at = np.empty((_POINTS.size + 1, weight.size), dtype=SINGLE)
+    s, still = at[:-1], np.zeros_like(at)
+    before = w, w
+    toward_rig = (2.0 * np.append(_POINTS, 1.0) - 1.0)[:, None].astype(SINGLE)
+    lead = water.leader
+    thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
+    for i in range(1, shares.size):
+        nearer = float(shares[i]) * whole
+        dt = (r - nearer) / speed
+        dry = np.minimum(tip / sin, r)
+        wet = r - dry
+        np.add(dry, point * wet, out=s)
+        at[-1] = r
+        # Past line and rig: across the line in its upright plane, along the line at the rig, and
+        # sideways; the swell's part across apart.
+        across, radial, orbit = w * at, speed, still
+        side = -turn * at
+        if moving or waves:
+            above = np.maximum(deep - at * sin, least)
+        if moving:
+            here = current * water.profile.share(above, depth)
+            away = here * np.cos(bearing)
+            carried = here * np.sin(bearing)
+            side = side + carried
+            carried_up = away * (sin + cos * steeper * toward_rig)
+            across = across + carried_up
+            radial = radial + away[-1] * cos
+        total = across
+        if waves:
+            # The swell ends at the surface, whatever is out of the water.
+            x, z = swell.orbital(depth, wave, np.minimum(above, depth), at * cos, time)
+            orbit = x * sin + z * cos
+            radial = radial + (x[-1] * cos - z[-1] * sin)
+            total = across + orbit
+        square = total * total + side * side
+        past = np.sqrt(square[:-1]) + 1e-5
+        rig = np.sqrt(square[-1] + radial * radial)
+        # Cd at the point that matters most, the one nearest the rig but one.
+        middle = past[1]
+        load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * weights * s * past
+        if lead is not None:
+            load = load * (1.0 + LEADER * thicker * _of_leader(r, dry, lead.length))
+        arm, pull = k * r * rig, total[-1]
+        lever = _over(load, s)
+        moment = arm * pull + BOW * _over(load, across[:-1]) - weight * cos * r
+        if waves:
+            moment = moment + ORBIT * _over(load, orbit[:-1])
+        if moving:
+            blown = _over(load, carried_up[:-1])
+            moment = moment + SINGLE(AGAINST - BOW) * (away[-1] < 0.0) * blown
+            steeper = np.minimum(np.maximum(
+                BILLOW * blown / (r * np.maximum(k * rig * radial + weight * sin, 1e-4)), 0.0),
+                BILLOW_MAX)
+        slope = r * (arm + k * r * pull * pull / rig) + 1.33 * BOW * lever
+        w = w - moment / slope
+        if moving:
+            turn = (_over(load, carried[:-1]) + arm * carried[-1]) / (lever + arm * r)
+            bearing = bearing - turn / np.maximum(cos, 1e-4) * dt
+        # Adams and Bashforth's second order: not in waves, which turn within a step.
+        rate = w if waves or i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
+        before = w, dt
+        time = time + dt
+        r = nearer
+        if water.ground is not None:
+            deep = tip + water.ground.under(depth, r * cos, cast).astype(SINGLE)
+        # Of second order in the sine too, as far as that grows.
+        turned = np.minimum(rate * dt, cos / sin)
+        sin = np.maximum(sin + turned * (cos - 0.5 * turned * sin), least)
+        lowest = np.minimum(deep / r, whole_sin)
+        sin = np.minimum(sin, lowest)
+        if i == 1:
+            sin = np.where(r * r - deep * deep > (SLIDES * cast) ** 2, lowest, sin)
+        cos = np.sqrt(1.0 - sin * sin)
+        out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
+        out[1, i] = np.minimum(deep - r * sin, deep - tip)
+    return out
+
+
+def _over(load: Array, value: Array) -> Array:
+    """The sum over the line's points, (P, N) to (N,)."""
+    return np.asarray(np.einsum("ij,ij->j", load, value))
