@@ -12,9 +12,9 @@ from ilha.core.judge.board import Board, board
 from ilha.core.judge.doubt import UNSURE, Sure
 from ilha.core.judge.remedy import COMMON_LINES, Remedies, remedies
 from ilha.core.move.cast import Rod
+from ilha.core.move.climb import height_share
 from ilha.core.move.drift import Drift
 from ilha.core.move.fall import fed_path
-from ilha.core.move.hold import height_share
 from ilha.core.rig.bodies import Head, Part, Plastic
 from ilha.core.rig.tackle import Rigging
 from ilha.core.tide.tideway import Tideway

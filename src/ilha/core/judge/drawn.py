@@ -8,8 +8,8 @@ import numpy as np
 
 from ilha.core.errors import Array
 from ilha.core.judge.board import Board
+from ilha.core.move.climb import height_share
 from ilha.core.move.fall import Falling, Swing, fed_path
-from ilha.core.move.hold import height_share
 
 FALL_POINTS = 9
 
