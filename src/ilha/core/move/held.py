@@ -23,6 +23,8 @@ COARSE = 0.97
 LINE_SPEED, TABLE_REYNOLDS = 1.0 / 3.0, 126.7
 """The line crosses the water at about this share of the rig's own speed: there its Cd is taken, as
 the table's would be, whose rigs have this Reynolds number of their line at their own speed."""
+_BLOCK = 4096
+"""Falls looked up at once: as many as leave their corners in the processor's cache."""
 LONGEST = 18.0
 """What is never down in the table stands at this, in depths over the rig's speed."""
 
@@ -82,14 +84,14 @@ def _midway(values: Array, axis: int) -> Array:
 
 @lru_cache(maxsize=16)
 def _across(cosine: float) -> Array:
-    """The table at one angle between cast and current, (3, M): the polynomial in the cosine through
-    its five angles."""
+    """The table at one angle between cast and current, (M, 3), in single precision: the polynomial
+    in the cosine through its five angles."""
     table = _table()
     out = np.zeros(table.values.shape[:5] + table.values.shape[6:])
     for i, own in enumerate(table.cosines):
         others = np.delete(table.cosines, i)
         out += np.prod((cosine - others) / (own - others)) * table.values[:, :, :, :, :, i]
-    return out.reshape(3, -1)
+    return np.ascontiguousarray(out.reshape(3, -1).T, dtype=np.float32)
 
 
 def held_fall(
@@ -103,40 +105,40 @@ def held_fall(
     """
     table = _table()
     least = np.sqrt(np.maximum((1.0 + tip) ** 2 - (start + tip) ** 2, 1e-6))
-    given = np.broadcast_arrays(*(np.asarray(v, dtype=float) for v in (
-        cast / least, tip, line, current, start)))
-    shape = given[0].shape
+    given = [np.asarray(v, dtype=float) for v in (cast / least, tip, line, current, start)]
+    shape = np.broadcast_shapes(*(v.shape for v in given))
     lows, shares, strides, stride = [], [], [], 1
     for name in reversed(AXES):
         strides.append(stride)
         stride *= table.axes[name].size
     for name, value in zip(AXES, given, strict=True):
         axis = table.axes[name]
-        at = np.log(np.maximum(value, 1e-9)) if name in _LOGARITHMIC else value
-        at = np.nan_to_num(at.reshape(-1))
+        at = np.nan_to_num(np.log(np.maximum(value, 1e-9)) if name in _LOGARITHMIC else value)
         low = np.clip(np.searchsorted(axis, at) - 1, 0, axis.size - 2)
+        share = np.clip((at - axis[low]) / (axis[low + 1] - axis[low]), 0.0, 1.0)
         lows.append(low)
-        shares.append(np.clip((at - axis[low]) / (axis[low + 1] - axis[low]), 0.0, 1.0))
+        shares.append(np.broadcast_to(share.astype(np.float32), shape).reshape(-1))
     strides.reverse()
-    base = sum(low * stride for low, stride in zip(lows, strides, strict=True))
+    base = np.broadcast_to(sum(low * stride for low, stride in zip(
+        lows, strides, strict=True)), shape).reshape(-1)
+    # An axis on which all stand at its lower nodes needs no second one.
+    both = [bool(np.any(share)) for share in shares]
+    corners = np.array(list(product(*((0, 1) if two else (0,) for two in both)))) @ strides
+    between = [share for share, two in zip(shares, both, strict=True) if two]
     cosine = np.round(np.cos(np.radians(angle_deg)), 6)
     # Casts at one mark have the angles of flood and ebb: few, whose tables are made once.
     of, which = np.unique(np.broadcast_to(cosine, shape).reshape(-1), return_inverse=True)
-    values = [_across(float(one)) for one in of]
-    out = np.zeros((3, base.size))
-    # An axis on which all stand at its lower nodes needs no second one.
-    for corner in product(*((0,) if not np.any(share) else (0, 1) for share in shares)):
-        weight = np.ones(base.size)
-        for one, share in zip(corner, shares, strict=True):
-            weight *= share if one else 1.0 - share
-        index = base + sum(one * stride for one, stride in zip(corner, strides, strict=True))
-        if of.size == 1:
-            out += weight * values[0][:, index]
-            continue
-        for at_angle, table_of in enumerate(values):
-            mine = which == at_angle
-            out[:, mine] += weight[mine] * table_of[:, index[mine]]
-    time, come_in, drift = out.reshape(3, *shape)
+    out = np.empty((base.size, 3))
+    for i, one in enumerate(of):
+        mine, values = np.flatnonzero(which == i), _across(float(one))
+        for begin in range(0, mine.size, _BLOCK):
+            at = mine[begin:begin + _BLOCK]
+            found = values[base[at] + corners[:, None]]
+            for share in between:
+                low, high = np.split(found, 2)
+                found = low + share[at, None] * (high - low)
+            out[at] = found[0]
+    time, come_in, drift = np.moveaxis(out.reshape(*shape, 3), -1, 0)
     return HeldFall(COARSE * np.exp(time), come_in, drift)
 
 
