@@ -262,14 +262,14 @@ def trip_times() -> dict[str, float]:
 def along_times() -> dict[str, float]:
     """What a morning of three marks takes along: one process, bytes as they are kept (gzip), and
     over one board of a day, a ratio that compares between machines. At each mark two plastics, and
-    held instead of fed."""
+    held, or fed and then held, instead of fed."""
     date = datetime.fromtimestamp(NOW_S + 86400, UTC).date().isoformat()
     with tempfile.TemporaryDirectory() as folder:
         conn = db.connect(Path(folder) / "bench.sqlite3")
         db.migrate(conn)
         marela.load(conn, NOW_S, log=False)
         rigs = [{"mark_id": m, "plastic_id": p, "fall": fall} for m in (1, 2, 3)
-                for p, fall in ((5, "fed"), (5, "held"), (4, "fed"))]
+                for p, fall in ((5, "fed"), (5, "held"), (5, "fed-then-held"), (4, "fed"))]
         asked = [AlongQuestion(date=date, line_id=3, rod_id=2, fish="european-seabass",
                                from_step=36, to_step=72, **rig) for rig in rigs]
 

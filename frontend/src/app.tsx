@@ -4,13 +4,14 @@ import { Suspense, lazy } from "react";
 import { ErrorBoundary } from "./ui/error-boundary";
 import { LetIn } from "./ui/let-in";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
-import { answerElsewhere, makeQueryClient } from "./api/client";
+import { answerElsewhere, makeQueryClient, waitHere } from "./api/client";
 import { dayQuery } from "./api/day";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "./api/resources";
 import type { Box, Mark, Settings } from "./api/types";
 import { makeQuery, storedFacts } from "./features/question/facts";
-import { answerAway } from "./features/along/away";
+import { answerAway, keyOf } from "./features/along/away";
 import { answerOf, daysOf } from "./features/along/kept";
+import { heard, keepSaid, laidOver } from "./features/along/said";
 import { QuestionProvider } from "./features/question/question";
 import { Shell } from "./shell";
 import { DayView } from "./views/day/day-view";
@@ -25,7 +26,14 @@ const FirstView = lazy(() => import("./views/first/first-view"));
 const TripView = lazy(() => import("./views/trip/trip-view"));
 const PlacesView = lazy(() => import("./views/places/places-view"));
 const queries = makeQueryClient();
-answerElsewhere((request) => answerAway({ daysOf, answerOf }, request));
+answerElsewhere(async (request) => await keepSaid(request, readHere) ?? answerAway({ daysOf, answerOf }, request));
+waitHere({ heard, laidOver });
+
+/** What the server last said of itself, as the browser or the device kept it. */
+async function readHere(list: string): Promise<Record<string, unknown> | null> {
+  const text = await fetch(list).then((kept) => (kept.ok ? kept.text() : null)).catch(() => null) ?? await answerOf(keyOf(list));
+  return text === null ? null : JSON.parse(text) as Record<string, unknown>;
+}
 
 /** In the order of the bar. */
 const VIEWS = [

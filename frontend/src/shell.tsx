@@ -4,12 +4,14 @@ import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { Dropdown, Form, Modal } from "react-bootstrap";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { changed } from "./api/rests";
-import { referenceQuery } from "./api/resources";
+import { isInFile } from "./api/client";
+import { referenceQuery, settingsQuery } from "./api/resources";
 import type { Settings } from "./api/types";
 import { useSaid } from "./base/announce";
 import { useFocusKept, useFocusView } from "./base/focus";
 import { chooseKeyMode, KEY_HELP, KEY_MODES, useKeyMode, useKeys, useSequence, useSequenceKeys } from "./base/keys";
 import { useWide } from "./base/use-wide";
+import { bringHome } from "./features/along/said";
 import { flush, onTaken } from "./features/log/log";
 import { useChosen, useQuestion } from "./features/question/question";
 import { Glossary } from "./ui/fact";
@@ -96,6 +98,8 @@ function useLogTaken(): void {
   useEffect(() => {
     onTaken(() => void changed(queries, "log"));
     void flush();
+    // In a file there is no home to bring it to.
+    if (!isInFile()) void bringHome(() => void Promise.all([changed(queries, "trips"), queries.invalidateQueries({ queryKey: ["trip-plan"] }), queries.invalidateQueries(settingsQuery)]));
   }, [queries]);
 }
 

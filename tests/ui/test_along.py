@@ -107,12 +107,50 @@ def test_hours_that_were_not_taken_along_say_so(browser: Browser, server: Server
     server.start()
 
 
-def test_a_trip_is_taken_off_again_and_a_changed_one_says_so(page: Page, server: Server) -> None:
+def test_what_is_changed_with_the_server_gone_goes_home(browser: Browser, server: Server) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="allow")  # type: ignore[arg-type]
+    page = context.new_page()
+    planned(page, server)
+    through_the_worker(page)
+    take_along(page)
+    before = page.request.get(f"{server.url}api/settings").json()["plastic_id"]
+    assert server.stop() == 0
+    fact(page, "in the dark").click()
+    page.get_by_role("option", name="in the dark too").click()
+    note = page.get_by_role("status").filter(
+        has_text="Changed on this device while the server was away")
+    expect(note).to_be_visible()
+    # Its plan is of the trip as it was: that is not shown as if it were of this one.
+    expect(page.get_by_text("the way round is found when it answers")).to_be_visible()
+    page.get_by_role("link", name="Day", exact=True).click()
+    fact(page, "plastic").click()
+    other = page.get_by_role("option").nth(1)
+    chosen = other.inner_text().split("\n")[0]
+    other.click()
+    axe_clean(page)
+    page.reload()
+    expect(fact(page, "plastic")).to_contain_text(chosen[:12])
+    page.get_by_role("link", name="Trip", exact=True).click()
+    expect(note).to_be_visible()
+    expect(fact(page, "in the dark")).to_contain_text("in the dark too")
+    server.start()
+    expect(note).to_have_count(0, timeout=60_000)
+    expect(page.locator(".round-way")).to_be_visible(timeout=60_000)
+    kept = page.request.get(f"{server.url}api/trips").json()["trips"]
+    assert any(trip["asked"]["lamp"] for trip in kept)
+    assert page.request.get(f"{server.url}api/settings").json()["plastic_id"] != before
+    context.close()
+
+
+def test_a_trip_is_taken_off_again_and_a_changed_one_follows(page: Page, server: Server) -> None:
     planned(page, server)
     take_along(page)
     fact(page, "in the dark").click()
     page.get_by_role("option", name="in the dark too").click()
     expect(page.locator(".take-along")).to_contain_text("as it was before its last change")
+    # Left alone it is taken along anew.
+    expect(page.locator(".take-along")).to_contain_text(
+        re.compile(r"On this device, \d\.\d MB"), timeout=120_000)
     page.get_by_role("button", name="take it off").click()
     expect(page.get_by_role("button", name="take it along", exact=True)).to_be_visible()
     expect(page.locator(".take-along")).not_to_contain_text("On this device")

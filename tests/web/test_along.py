@@ -15,7 +15,7 @@ import numpy as np
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.core.trip.along import FACTORS, LEVELS, edges, settled
+from ilha.core.trip.along import COARSE, FACTORS, LEVELS, edges, settled
 from ilha.web.along.payloads import AlongDay
 from ilha.web.app import create_app
 from tests.conftest import NOW_S
@@ -283,7 +283,8 @@ def test_a_change_is_told_at_the_level_it_is_at_with_few_questions() -> None:
         asked += levels.size
         return np.stack([(levels >= edge[at]).astype(int), at])
 
-    told = settled(ask, np.arange(5), 1)
+    known = (np.arange(0, LEVELS, COARSE)[:, None] >= edge).astype(int)
+    told = settled(ask, np.arange(5), 1, np.stack([known, np.tile(np.arange(5), (5, 1))]))
     assert (told[0] == (np.arange(LEVELS)[:, None] >= edge)).all()
     assert asked < 0.25 * told[0].size
     counts, changes = edges(told)

@@ -5,12 +5,25 @@ import type { components, paths } from "./schema";
 
 type Elsewhere = (request: Request) => Promise<Response | undefined>;
 
+interface Waiting {
+  /** a write that the server heard */
+  heard: (request: Request) => Promise<void>;
+  /** an answer, with what waits on the device laid over it */
+  laidOver: (request: Request, response: Response) => Promise<Response>;
+}
+
 let elsewhere: Elsewhere | null = null;
+let waiting: Waiting | null = null;
 let inFile = false;
 
 /** What answers while the server does not: what was taken along on a trip. */
 export function answerElsewhere(answers: Elsewhere): void {
   elsewhere = answers;
+}
+
+/** What was changed while the server was away. */
+export function waitHere(waits: Waiting): void {
+  waiting = waits;
 }
 
 /** The page is a file of its own: there is no server, and none is asked. */
@@ -43,18 +56,26 @@ async function noteStranger(response: Response): Promise<void> {
 }
 
 /** The server's answer; while there is none, that of what was taken along. */
-async function asked(request: Request): Promise<Response> {
+async function answered(request: Request): Promise<Response> {
+  // A body is read once.
+  const spare = request.method === "PUT" ? request.clone() : request;
   try {
     if (inFile) throw new TypeError("a file has no server");
     const response = await fetch(request);
     await noteStranger(response);
+    if (response.ok) await waiting?.heard(request);
     return response;
   } catch (error) {
     if (request.signal.aborted) throw error;
-    const found = await elsewhere?.(request).catch(() => undefined);
+    const found = await elsewhere?.(spare).catch(() => undefined);
     if (!found) throw error;
     return found;
   }
+}
+
+async function asked(request: Request): Promise<Response> {
+  const response = await answered(request);
+  return waiting ? waiting.laidOver(request, response).catch(() => response) : response;
 }
 
 export const client = createClient<paths>({ baseUrl: "", fetch: asked });

@@ -86,15 +86,16 @@ def along(conn: sqlite3.Connection, now_s: float, asked: AlongQuestion) -> Along
         return Along(m, steps, Day(way, np.flatnonzero(way.wet)),
                      np.zeros((0, LEVELS, steps.size), dtype=int))
     wide = m.judge.day(way, m.at.drift_in(way))
-    return Along(m, steps, _waiting(wide, steps.size), _told(m, steps))
+    return Along(m, steps, _waiting(wide, steps.size), _told(m, steps, wide))
 
 
-def _told(m: DayOfMark, steps: Indices) -> Indices:
+def _told(m: DayOfMark, steps: Indices, wide: Day) -> Indices:
     def ask(levels: Indices, at: Indices) -> Indices:
         way = water_at(m.at.way, at, factor_of(levels))
-        seen = m.judge.day(way, m.at.drift_in(way), verdicts=True)
-        rows = len(schools) * (1 + len(m.rows))
-        out = np.full((rows, at.size), NOTHING)
+        return said(m.judge.day(way, m.at.drift_in(way), verdicts=True), at.size)
+
+    def said(seen: Day, count: int) -> Indices:
+        out = np.full((len(schools) * (1 + len(m.rows)), count), NOTHING)
         if seen.board is not None:
             judged = [seen.board.judged[key] for key in schools]
             picks = np.stack([seen.board.picks[key] for key in schools])
@@ -106,7 +107,8 @@ def _told(m: DayOfMark, steps: Indices) -> Indices:
     board = m.day.board
     assert board is not None
     schools = _schools(board, m.asked.school)
-    return settled(ask, steps, len(schools) + len(m.rows))
+    known = said(wide, FACTORS.size * steps.size).reshape(-1, FACTORS.size, steps.size)
+    return settled(ask, steps, len(schools) + len(m.rows), known)
 
 
 def _waiting(wide: Day, steps: int) -> Day:

@@ -65,8 +65,8 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
     const others = [...rows.map((r) => r.plastic_id!), ...packed].filter((id) => id !== row.plastic_id);
     const plastics = [row.plastic_id!, ...new Set(others)].slice(0, PLASTICS);
     for (const plastic_id of plastics) days.add(url("/api/along", { ...query, plastic_id, ...steps }));
-    // Held instead of fed, and the lines of the other marks, with the plastic that is tied on.
-    if (!swum.has(row.retrieve)) days.add(url("/api/along", { ...query, fall: "held", ...steps }));
+    // Held instead of fed, or fed and then held, and the lines of the other marks, with the plastic that is tied on.
+    if (!swum.has(row.retrieve)) for (const fall of ["held", "fed-then-held"]) days.add(url("/api/along", { ...query, fall, ...steps }));
     for (const line_id of new Set(rows.map((r) => r.line_id!))) days.add(url("/api/along", { ...query, line_id, ...steps }));
     const stays = plan.rounds[0]!.stays.filter((stay) => plan.rows[stay.row] === row).map(hoursOf);
     for (const [from_hour, to_hour] of [hours, ...stays]) answers.add(url("/api/card", { ...query, from_hour, to_hour } satisfies CardQuery));

@@ -1,6 +1,6 @@
 // The trip put on this device, to be looked at where no server answers.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import type { KeptTrip, PackList, TripPlan } from "../../api/types";
 import { download, pageOf } from "../../features/along/file";
 import { askedFor, bring } from "../../features/along/take";
@@ -8,6 +8,9 @@ import { dropAlong, keepAlong, takenTrips } from "../../features/along/kept";
 import { dateAt } from "../../features/log/trip-rail";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
+
+/** So long after a change another may follow. */
+const SETTLED_MS = 4000;
 
 /** Plastics of the last packing that was worked out. */
 function packedPlastics(lists: (PackList | undefined)[]): number[] {
@@ -47,6 +50,14 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
       void refetch();
     }
   };
+  // What goes along follows the trip, wherever it was changed, once it is left alone and planned again.
+  const behind = mine !== undefined && mine.asked !== asked && JSON.stringify(plan.trip.asked) === asked && going === null && said === "";
+  const follow = useEffectEvent(() => void take(keep));
+  useEffect(() => {
+    if (!behind) return;
+    const soon = setTimeout(follow, SETTLED_MS);
+    return () => clearTimeout(soon);
+  }, [behind, asked]);
   return (
     <span className="take-along">
       {going ? <span role="status">taking it along: {going.count} of {going.of} <progress max={going.of} value={going.count} /></span>

@@ -7,6 +7,7 @@ import type { KeptTrip, TripLived, TripMarkRow, TripPlan, TripQuestion, TripRoun
 import { speed, text } from "../../base/units";
 import { useNow } from "../../base/use-now";
 import { dayWords } from "../../features/facts/when";
+import { SaidNote } from "../../features/along/said-note";
 import { dateAt } from "../../features/log/trip-rail";
 import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import { RUNS } from "../../features/question/no-water";
@@ -106,6 +107,7 @@ function OneTrip({ trip, onSaid }: { trip: KeptTrip; onSaid: (said: string) => v
   return (
     <>
       <TripSentence asked={trip.asked} change={change} />
+      <SaidNote trip={`/api/trips/${trip.id}`} />
       {trip.gone > 0 && <p className="strip">{trip.gone === 1 ? "A mark of it is" : `${trip.gone} marks of it are`} no longer there.</p>}
       <div className="trip-two" aria-busy={plan.isFetching}>
         <div>

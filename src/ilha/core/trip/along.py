@@ -34,20 +34,21 @@ def water_at(way: Tideway, steps: Indices, factor: Array) -> Tideway:
                    way.depth_from, way.speed_from)
 
 
-def settled(ask: Ask, steps: Indices, telling: int) -> Indices:
+def settled(ask: Ask, steps: Indices, telling: int, known: Indices) -> Indices:
     """What ``ask`` says at every level and step, asked only where it changes.
 
     ask : of levels (N,) and steps (N,) the answers (K, N), whole numbers. telling : the first so
-    many of the K tell where to look closer. All is asked at every half of a strength; between two
-    levels at which those agree all levels are taken to be as the lower one, between two at which
-    they do not the middle one is asked, until they are neighbours. Returns (K, LEVELS, W).
+    many of the K tell where to look closer. known : (K, F, W), its answers at ``FACTORS``. Asked is
+    at every half of a strength; between two levels at which the answers agree all levels are taken
+    to be as the lower one, between two at which they do not the middle one is asked, until they
+    are neighbours. Returns (K, LEVELS, W).
     """
     stride = COARSE // 2
-    first = np.arange(0, LEVELS, stride)
-    levels, columns = (x.ravel() for x in np.meshgrid(first, np.arange(steps.size), indexing="ij"))
-    told = ask(levels, steps[columns])
-    out = np.zeros((told.shape[0], LEVELS, steps.size), dtype=told.dtype)
-    out[:, levels, columns] = told
+    halves = np.arange(stride, LEVELS, COARSE)
+    levels, columns = (x.ravel() for x in np.meshgrid(halves, np.arange(steps.size), indexing="ij"))
+    out = np.zeros((known.shape[0], LEVELS, steps.size), dtype=known.dtype)
+    out[:, ::COARSE] = known
+    out[:, levels, columns] = ask(levels, steps[columns])
     while stride > 1:
         low, half = np.arange(0, LEVELS - 1, stride), stride // 2
         differ = np.any(out[:telling, low] != out[:telling, low + stride], axis=0)
