@@ -3,8 +3,8 @@ import { usePending, drop, type Change } from "./said";
 
 const wordsOf = (change: Change): string => change.path.startsWith("/api/trips") ? `the trip of ${String(change.now.date)}` : "what is chosen";
 
-/** trip : its path, where only one is looked at. */
-export function SaidNote({ trip }: { trip: string }) {
+/** Of all that was not taken home; trip : the path of one whose change is told of while it waits. */
+export function SaidNote({ trip }: { trip?: string }) {
   const changes = usePending().filter((one) => one.path === trip || one.refused !== null);
   return changes.map((one) => (
     <p key={one.path} className={one.refused === null ? "told" : "told said"} role={one.refused === null ? "status" : "alert"}>

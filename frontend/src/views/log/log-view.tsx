@@ -11,6 +11,7 @@ import { Photographs } from "../../features/log/photographs";
 import { plainWords } from "../../ui/typed";
 import { handScale, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
+import { SaidNote } from "../../features/along/said-note";
 import { WaitingNote } from "../../features/log/waiting-note";
 import { KIND_WORDS } from "../../features/log/words";
 import { AgainPart } from "./again";
@@ -49,6 +50,7 @@ function Trips() {
   return (
     <section className="know-body">
       <WaitingNote />
+      <SaidNote />
       {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(putBack(gone), () => setGone(null))}>put it back</button></p>}
       {righted && <p className="strip" role="status">Put right: {KIND_WORDS[righted.is.kind]} {clock(righted.is, zoneOf(marks, righted.is.mark_name))}, {righted.is.mark_name}. <button type="button" className="plain" onClick={() => said(replace(righted.is, { ...righted.was, id: newId() }), () => setRighted(null))}>as it was</button></p>}
       {unkept && <p role="alert" className="said">Not kept: {unkept}.</p>}
