@@ -3,7 +3,7 @@
 import type { Box, CardQuery, DayQuery, FitQuery, KeptTrip, Mark, Settings, TripPlan, TripStay } from "../../api/types";
 import { makeQuery, type Facts } from "../question/facts";
 import { keyOf } from "./away";
-import type { Brought } from "./kept";
+import { press, type Brought, type Row } from "./kept";
 
 export interface Asked {
   /** /api/along?… of each day */
@@ -78,8 +78,8 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
   return { days: [...days], answers: [...answers], here: [{ path: `/api/trips/${trip.id}/plan`, answer: plan }] };
 }
 
-/** Two at a time, as the server has workers. done : of so many. */
-export async function bring(asked: Asked, done: (count: number, of: number) => void): Promise<Brought> {
+/** Two at a time, as the server has workers. pressed : each as it comes, to be kept. done : of so many. */
+export async function bring(asked: Asked, pressed: boolean, done: (count: number, of: number) => void): Promise<Brought> {
   const queue = [...asked.days.map((path) => ({ path, day: true })), ...asked.answers.map((path) => ({ path, day: false }))];
   const of = queue.length;
   const out: Brought = { days: [], answers: asked.here.map(({ path, answer }) => ({ key: keyOf(path), text: JSON.stringify(answer) })) };
@@ -91,8 +91,8 @@ export async function bring(asked: Asked, done: (count: number, of: number) => v
       if (answer.ok) {
         const text = await answer.text();
         const mark = new URL(next.path, "http://along").searchParams.get("mark_id");
-        if (next.day) out.days.push({ key: `${mark}|${keyOf(next.path)}`, text });
-        else out.answers.push({ key: keyOf(next.path), text });
+        const row: Row = { key: next.day ? `${mark}|${keyOf(next.path)}` : keyOf(next.path), text, ...(pressed ? { pressed: press(text) } : {}) };
+        (next.day ? out.days : out.answers).push(row);
       } else if (next.day) {
         const said = (await answer.json().catch(() => null)) as { message?: string } | null;
         throw new Error(said?.message ?? "The server could not compute one of the days.");

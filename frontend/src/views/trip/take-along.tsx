@@ -26,19 +26,19 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const { data: taken, refetch } = useQuery({ queryKey: ["along"], queryFn: takenTrips, staleTime: 0, networkMode: "always" });
   const mine = taken?.find((one) => one.id === trip.id);
   const asked = JSON.stringify(trip.asked);
-  const brought = () => {
+  const brought = (pressed: boolean) => {
     const packed = packedPlastics(queries.getQueriesData<PackList>({ queryKey: ["pack"] }).map(([, list]) => list));
     const swum = new Set(reference.retrieves.filter((r) => r.steady).map((r) => r.key as string));
-    return bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), (count, of) => setGoing({ count, of }));
+    return bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), pressed, (count, of) => setGoing({ count, of }));
   };
   const keep = async () => {
-    const found = await brought();
+    const found = await brought(true);
     const now = Date.now();
     await keepAlong({ id: trip.id, date: trip.asked.date, asked, at_ms: now }, found, dateAt(now / 1000, plan.time_zone));
     // Whoever asked for it knows that it should stay.
     void navigator.storage?.persist?.();
   };
-  const save = async () => download(await pageOf(trip, plan, await brought()), `ilha-trip-${trip.asked.date}.html`);
+  const save = async () => download(await pageOf(trip, plan, await brought(false)), `ilha-trip-${trip.asked.date}.html`);
   const take = async (how: () => Promise<void>) => {
     setSaid("");
     try {

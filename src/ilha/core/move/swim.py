@@ -160,7 +160,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
     wave = wave_number(depth, swell.period).astype(SINGLE) if waves else depth
     out = np.empty((2, shares.size, weight.size), dtype=SINGLE)
     out[:, 0] = np.array([1.0, 0.0])[:, None]
-    deep = depth + tip
+    # The bottom that is there, under the surface and under the tip.
+    down, deep = depth, depth + tip
     whole = np.hypot(cast, deep)
     r, sin = whole, deep / whole
     cos = np.sqrt(1.0 - sin * sin)
@@ -193,7 +194,7 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         if moving:
             # Over the bottom that is there.
             above = np.maximum(deep - at * sin, least)
-            here = current * water.profile.share(above, deep - tip)
+            here = current * water.profile.share(above, down)
             away = here * np.cos(bearing)
             carried = here * np.sin(bearing)
             side = side + carried
@@ -238,7 +239,8 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         time = time + dt
         r = nearer
         if water.ground is not None:
-            deep = tip + water.ground.under(depth, r * cos, cast).astype(SINGLE)
+            down = water.ground.under(depth, r * cos, cast).astype(SINGLE)
+            deep = tip + down
         # Of second order in the sine too, as far as that grows.
         turned = np.minimum(rate * dt, cos / sin)
         sin = np.maximum(sin + turned * (cos - 0.5 * turned * sin), least)
@@ -248,7 +250,7 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
             sin = np.where(r * r - deep * deep > (SLIDES * cast) ** 2, lowest, sin)
         cos = np.sqrt(1.0 - sin * sin)
         out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
-        out[1, i] = np.minimum(deep - r * sin, deep - tip)
+        out[1, i] = np.minimum(deep - r * sin, down)
     return out
 
 
