@@ -63,7 +63,8 @@ async function answered(request: Request): Promise<Response> {
     if (inFile) throw new TypeError("a file has no server");
     const response = await fetch(request);
     await noteStranger(response);
-    if (response.ok) await waiting?.heard(request);
+    // The server answered, whatever this device can keep.
+    if (response.ok) await waiting?.heard(request).catch(() => undefined);
     return response;
   } catch (error) {
     if (request.signal.aborted) throw error;

@@ -1,7 +1,8 @@
 // What was changed on this device while the server was away, and what the server would not take.
+import { dayWords } from "../facts/when";
 import { usePending, drop, type Change } from "./said";
 
-const wordsOf = (change: Change): string => change.path.startsWith("/api/trips") ? `the trip of ${String(change.now.date)}` : "what is chosen";
+const wordsOf = (change: Change): string => change.path.startsWith("/api/trips") ? `the trip of ${dayWords(String(change.now.date))}` : "what is chosen";
 
 /** Of all that was not taken home; trip : the path of one whose change is told of while it waits. */
 export function SaidNote({ trip }: { trip?: string }) {

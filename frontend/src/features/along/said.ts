@@ -3,6 +3,8 @@
 import type { DBSchema } from "idb";
 import { useSyncExternalStore } from "react";
 import { store } from "../../base/store";
+import { PASSES } from "../log/log";
+import { nextWord } from "../log/queue";
 
 type Fields = Record<string, unknown>;
 
@@ -55,13 +57,10 @@ const kindOf = (path: string): [Kind, number] | null => {
 
 const RETRY_MS = 4000;
 const LOCK = "ilha.said";
-/** Not of what was said but of when, or of who. */
-const PASSES = [401, 403, 408, 429];
 
 const { open: database, close } = store<Changes>("ilha-said", 1, (db) => { db.createObjectStore("changes", { keyPath: "path" }); });
 
 let pending: readonly Change[] = [];
-let words = 0;
 let again: ReturnType<typeof setTimeout> | undefined;
 let taken = (): void => undefined;
 const listeners = new Set<() => void>();
@@ -104,8 +103,7 @@ export async function keepSaid(request: Request, read: (list: string) => Promise
   const answer = had ? null : await read(kind.list);
   const was = had?.was ?? (answer && kind.of(answer, id));
   if (!was) return undefined;
-  const word = `${String(Date.now()).padStart(15, "0")}-${String(++words).padStart(6, "0")}`;
-  await db.put("changes", { path, was, now, word, refused: null });
+  await db.put("changes", { path, was, now, word: nextWord(), refused: null });
   await changedHere();
   later();
   return Response.json(kind.row(id, now));

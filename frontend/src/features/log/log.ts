@@ -109,7 +109,7 @@ const post = (rows: Told[]) => unwrap(client.POST("/api/log", {
 }));
 
 /** Not of what was told but of when, or of who: signed out, let out, too much at a time. */
-const PASSES = [401, 403, 408, 429];
+export const PASSES = [401, 403, 408, 429];
 
 /** A fault of what was told, not of the server or the way to it. */
 const isFault = (error: unknown): error is Refused =>

@@ -41,7 +41,7 @@ let words = 0;
 const window_ = Array.from(crypto.getRandomValues(new Uint8Array(4)), (b) => b.toString(16)).join("");
 
 /** In the order in which they were said. */
-const nextWord = (): string => `${String(Date.now()).padStart(15, "0")}-${String(++words).padStart(6, "0")}-${window_}`;
+export const nextWord = (): string => `${String(Date.now()).padStart(15, "0")}-${String(++words).padStart(6, "0")}-${window_}`;
 
 /** Kept when this returns; NotKept if the device cannot. */
 export async function keep(id: string, event: LogEvent | null, was?: string): Promise<void> {
