@@ -91,7 +91,8 @@ def board_of(
         b = board(cond, JERK_127, box)
         if everything:
             return b.rest, b.swing, b.fed_then_held, b.stop, b.retrieve, b.least_mass
-        return b.least_mass
+        # Of a rig that is swum back no held line is asked for, but what the reel does.
+        return b.retrieve if cond.steady else b.least_mass
 
     return whole
 

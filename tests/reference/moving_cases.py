@@ -146,6 +146,26 @@ def hypercube(count: int = 72, seed: int = 15) -> tuple[Swum, ...]:
     )
 
 
+@cache
+def surf(count: int = 90, seed: int = 5) -> tuple[Swum, ...]:
+    """Retrieves in a swell that runs along the cast: 1.5 to 5 m, 0.3 to 1.3 m of it."""
+    u = qmc.LatinHypercube(6, rng=seed).random(count)
+    ozs = (0.5, 0.75, 1.0, 1.5, 2.0, 3.0)
+    return tuple(
+        Swum(
+            depth=float(1.5 + 3.5 * a),
+            line_mm=float(0.20 + 0.10 * b),
+            oz=ozs[int(6 * c)],
+            plastic="p102",
+            cast=float(25.0 + 35.0 * d),
+            speed=float(0.5 + 0.9 * e),
+            swell=float(0.3 + f),
+            tip=3.0,
+        )
+        for a, b, c, d, e, f in u
+    )
+
+
 @dataclass(frozen=True)
 class Held:
     """A fall on a line held from the splash, in current and wind."""

@@ -74,13 +74,14 @@ def least_of(
     first, across = [heads[i] for i in at], f.body.across
     parts = [part.each(lambda column: column[at] if len(column) > 1 else column)
              for part in f.body.parts]
-    body = assemble(plastic, first, parts=parts, across=across)
+    metal = columns(first)
+    body = assemble(plastic, metal, parts=parts, across=across)
     off = np.nan_to_num(np.abs(np.log(bears / np.maximum(current, 1e-3))), nan=np.inf)
     near = np.stack([np.argmin(np.where((which == k)[:, None], off, np.inf), axis=0)
                      for k in range(len(first))])
     weight = np.broadcast_to(f.held.weight, shape)
     least = least_mass(
-        lambda mass: assemble(plastic, first, mass, parts, across), body, f.held, current,
+        lambda mass: assemble(plastic, metal, mass, parts, across), body, f.held, current,
         school.scope_limit, (np.take_along_axis(weight, near, axis=0),
                              np.take_along_axis(bears, near, axis=0)))
     return np.broadcast_to(np.broadcast_to(least, (len(first), shape[1]))[which], shape)

@@ -32,6 +32,8 @@ _PER_CURRENT, _PER_WEIGHT = 2.0, 1.2
 searches begin."""
 _TOLERANCE = 1e-3
 """Of the scope, relative, at the end of an inversion."""
+_APART = 0.06
+"""Of the logarithm that is looked for, to either side of where a search begins."""
 
 
 def _log_bow(scope: Array) -> Array:
@@ -53,28 +55,35 @@ def _miss(result: Hold, limit: Array) -> Array:
 def _solve(
     f: Callable[[Array], Array], x: Array, slope: float, low: float | Array, high: float | Array
 ) -> Array:
-    """Root of the increasing, nearly linear f by bracketed secant steps, all elements at once.
+    """Root of the increasing, nearly linear f by bracketed secant steps, all elements at once;
+    f takes some more of them in front too.
 
     Where f keeps one sign between ``low`` and ``high`` the nearer end is the answer.
     """
     lo, hi = np.broadcast_to(low, x.shape), np.broadcast_to(high, x.shape)
     floor, ceiling = lo, hi
+    # At three places at once: a call costs more than what it has to do.
+    places = np.clip(x + _APART * np.array([-1.0, 0.0, 1.0]).reshape((3,) + (1,) * x.ndim), lo, hi)
+    found = f(places)
+    for place, r in zip(places, found, strict=True):
+        lo = np.where((r < 0.0) & (place > lo), place, lo)
+        hi = np.where((r > 0.0) & (place < hi), place, hi)
+    nearest = np.argmin(np.abs(np.where(np.isnan(found), np.inf, found)), axis=0)[None]
+    before_x, before_r = (np.take_along_axis(v, nearest, axis=0)[0] for v in (places, found))
+    x, m = _bent(places, found, slope)
     x = np.clip(x, lo, hi)
-    m = np.full_like(x, slope)
-    before_x = before_r = None
     for k in range(60):
         r = f(x)
         lo, hi = np.where(r < 0.0, x, lo), np.where(r > 0.0, x, hi)
         ended = ((x >= ceiling) & (r < 0.0)) | ((x <= floor) & (r > 0.0))
         settled = ended | (np.abs(r) < 0.25 * _TOLERANCE) | (hi - lo < 1e-4)
-        if before_x is not None and before_r is not None:
-            moved = np.abs(x - before_x) > 1e-9
-            m = np.where(moved, (r - before_r) / np.where(moved, x - before_x, 1.0), m)
-            m = np.clip(m, 0.4 * slope, 3.0 * slope)
+        moved = np.abs(x - before_x) > 1e-9
+        m = np.where(moved, (r - before_r) / np.where(moved, x - before_x, 1.0), m)
+        m = np.clip(m, 0.4 * slope, 3.0 * slope)
         step = np.clip(x - r / m, floor, ceiling)
         # A secant's step takes off more than nine tenths of a small miss: the last need not be
         # looked at again.
-        small = np.abs(r) < (0.25 * _TOLERANCE if before_r is None else 2.5 * _TOLERANCE)
+        small = np.abs(r) < 2.5 * _TOLERANCE
         if np.all(settled | small):
             return np.where(settled, x, step)
         before_x, before_r = x, r
@@ -83,6 +92,16 @@ def _solve(
         inside = ((step > lo) | (step <= floor)) & ((step < hi) | (step >= ceiling)) & (not creeps)
         x = np.where(settled, x, np.where(inside, step, 0.5 * (lo + hi)))
     raise NotConverged("the inversion of the hold", float(np.max(np.where(settled, 0.0, hi - lo))))
+
+
+def _bent(at: Array, found: Array, slope: float) -> tuple[Array, Array]:
+    """Where the parabola x(r) through three places passes r = 0, and about how steep f is there."""
+    steep = np.diff(found, axis=0) / np.maximum(np.diff(at, axis=0), 1e-12)
+    steep = np.clip(np.where(np.diff(at, axis=0) > 1e-9, steep, slope), 0.4 * slope, 3.0 * slope)
+    # Divided differences of the inverse: x = x1 - r1 (s - c r0), Newton's form about the middle.
+    over = found[2] - found[0]
+    curve = (1.0 / steep[1] - 1.0 / steep[0]) / np.where(np.abs(over) > 1e-9, over, 1.0)
+    return np.asarray(at[1] - found[1] * (1.0 / steep[0] - curve * found[0])), steep.mean(axis=0)
 
 
 def _steady(value: ArrayLike) -> bool:
@@ -241,7 +260,10 @@ def least_mass(
     def miss(minus_log_weight: Array) -> Array:
         weight = np.exp(-minus_log_weight)
         mass = np.maximum((weight - rest) / per_kg, 0.0)
-        rig = replace(held, weight=weight, area=body_of(mass).drag_area)
+        # A body has its heads in front: more than a row of masses each by itself.
+        area = (body_of(mass).drag_area if mass.ndim < 3
+                else np.stack([body_of(each).drag_area for each in mass]))
+        rig = replace(held, weight=weight, area=area)
         return _miss(rig.at(current, bare=True), at)
 
     # No lighter than hook and plastic alone: if those hold, no head is needed.
@@ -276,7 +298,8 @@ def least_sinker(held: Held, current: Array, limit: float) -> Array:
     def miss(minus_log_weight: Array) -> Array:
         weight = np.exp(-minus_log_weight)
         tackle = replace(sinker, weight=weight, area=sinker_area(weight / per_kg))
-        return _miss(replace(held, tackle=tackle).at(current, bare=True), at)
+        jig = np.broadcast_to(held.weight, weight.shape)
+        return _miss(replace(held, tackle=tackle, weight=jig).at(current, bare=True), at)
 
     shape = np.broadcast_shapes(np.shape(held.weight), np.shape(held.depth), np.shape(current))
     guess = np.log(_weight_guess(held, held.area, current, at))

@@ -10,7 +10,7 @@ import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.knots import spread
-from ilha.core.move.swim import Water, swim
+from ilha.core.move.swim import Water, swim, swim_beside
 from ilha.core.move.way_in import ON_BOTTOM, OUT_OF_ZONE, Shares, WayIn
 
 SPEED_MIN, SPEED_MAX = 0.1, 3.0
@@ -62,12 +62,14 @@ def retrieve(
     """
     sinks = water.weight > 0.0
     water = replace(water, weight=np.where(sinks, water.weight, np.nan))
-    path = swim(water, speed, cast)
+    band = _Band.of(water, speed, cast, band_at)
+    path, tried = swim_beside(water, speed, cast, band.water, band.tried, band.cut(cast))
     shares = Shares.of(path, zone_from, zone_to)
     off = path.height > ON_BOTTOM
     first = np.where(off.any(axis=0), np.argmax(off, axis=0), len(off) - 1)
     lift_off = cast * np.take_along_axis(path.go, np.maximum(first - 1, 0)[None], axis=0)[0]
-    slowest, fastest = _band(water, speed, cast, zone_from, zone_to, shares, band_at)
+    slowest, fastest = band.edges(
+        Shares.of(tried, band.cut(zone_from), band.cut(zone_to)), speed, shares)
     slowest = np.maximum(slowest, tail_speed)
     good = sinks & (slowest < fastest)
 
@@ -80,43 +82,52 @@ def retrieve(
         shown(slowest, good), shown(fastest, good))
 
 
-def _band(
-    water: Water, speed: Array, cast: Array, zone_from: Array | float, zone_to: Array | float,
-    here: Shares, band_at: Indices | None,
-) -> tuple[Array, Array]:
-    """The speeds (m/s) between which it neither drags, runs under nor rides up.
+@dataclass(frozen=True)
+class _Band:
+    """What is tried for the speeds (m/s) between which it neither drags, runs under nor rides up.
 
-    At some multiples of the chosen speed, straight between them. At the chosen speed itself the
-    verdict stands.
+    At some multiples of the chosen speed, at some of the steps (``at``), straight between them. At
+    the chosen speed itself the verdict stands. tried : m/s, (S, H, K).
     """
-    shape = here.above.shape
-    steps = shape[-1]
-    some = np.arange(steps) if band_at is None else band_at
 
-    def cut(value: Array | float) -> Array:
-        """Of what has a value for each step those looked at, with the speeds in front."""
+    water: Water
+    tried: Array
+    at: Indices
+    steps: int
+
+    @classmethod
+    def of(cls, water: Water, speed: Array, cast: Array, at: Indices | None) -> _Band:
+        steps = max([1, *(np.shape(v)[-1] for v in (
+            water.weight, water.depth, water.current, speed, cast) if np.ndim(v))])
+        some = np.arange(steps) if at is None else at
+        band = cls(water, np.zeros(0), some, steps)
+        return replace(
+            band, water=water.each(band.cut),
+            tried=np.clip(SPEEDS.reshape(-1, 1, 1) * band.cut(speed), SPEED_MIN, SPEED_MAX))
+
+    def cut(self, value: Array | float) -> Array:
+        """Of what has a value for each step those looked at."""
         v = np.asarray(value, dtype=float)
-        return v[..., some] if v.ndim and v.shape[-1] == steps and steps > 1 else v
+        return v[..., self.at] if v.ndim and v.shape[-1] == self.steps and self.steps > 1 else v
 
-    few = water.each(cut)
-    tried = np.clip(SPEEDS.reshape(-1, 1, 1) * cut(speed), SPEED_MIN, SPEED_MAX)
-    shares = judged(few, tried, cut(cast), cut(zone_from), cut(zone_to))
+    def edges(self, shares: Shares, speed: Array, here: Shares) -> tuple[Array, Array]:
+        """The slowest and the fastest, m/s, from what was found at those tried, and here."""
+        def with_chosen(values: Array, own: Array) -> Array:
+            """What is known at the chosen speed already, put in its place."""
+            values = np.broadcast_to(values, shares.above.shape)
+            own = np.broadcast_to(self.cut(own), values.shape[1:])
+            return np.concatenate([values[:_SLOWER], own[None], values[_SLOWER:]])
 
-    def with_chosen(values: Array, own: Array) -> Array:
-        """What is known at the chosen speed already, put in its place."""
-        values = np.broadcast_to(values, shares.above.shape)
-        own = np.broadcast_to(cut(own), values.shape[1:])
-        return np.concatenate([values[:_SLOWER], own[None], values[_SLOWER:]])
-
-    tried = with_chosen(tried, np.clip(speed, SPEED_MIN, SPEED_MAX))
-    high = _crossing(tried, with_chosen(shares.above, here.above) - OUT_OF_ZONE)
-    low = _crossing(tried, -with_chosen(shares.too_slow, here.too_slow))
-    if some.size < steps:
-        low, high = spread(low, some, steps), spread(high, some, steps)
-    low, high = np.broadcast_to(low, shape), np.broadcast_to(high, shape)
-    chosen = np.broadcast_to(speed, shape)
-    return (np.where(here.too_slow > 0.0, np.maximum(low, chosen), np.minimum(low, chosen)),
-            np.where(here.rides_up, np.minimum(high, chosen), np.maximum(high, chosen)))
+        tried = with_chosen(self.tried, np.clip(speed, SPEED_MIN, SPEED_MAX))
+        high = _crossing(tried, with_chosen(shares.above, here.above) - OUT_OF_ZONE)
+        low = _crossing(tried, -with_chosen(shares.too_slow, here.too_slow))
+        if self.at.size < self.steps:
+            low, high = (spread(edge, self.at, self.steps) for edge in (low, high))
+        shape = here.above.shape
+        low, high = np.broadcast_to(low, shape), np.broadcast_to(high, shape)
+        chosen = np.broadcast_to(speed, shape)
+        return (np.where(here.too_slow > 0.0, np.maximum(low, chosen), np.minimum(low, chosen)),
+                np.where(here.rides_up, np.minimum(high, chosen), np.maximum(high, chosen)))
 
 
 def _crossing(speeds: Array, value: Array) -> Array:

@@ -48,10 +48,10 @@ _OUT_IN_WAVES = np.concatenate([
 """Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
 CALM = Swell()
-_POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
-    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
 SINGLE: Any = np.float32
 """Half as wide, twice as quick, and a hundred times finer than the model is true."""
+_POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
+    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
 _EDGES = np.concatenate([[0.0], np.cumsum(_WEIGHTS)])[:, None].astype(SINGLE)
 _BLOCK = 8192
 """Columns taken at once: as many as stay in the processor's cache."""
@@ -105,26 +105,122 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
     Newton step for each step of r. home : followed to 4 % of the cast; else to 22 %, enough for
     verdicts.
     """
-    given = _Columns(
-        water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
-        water.tip_height, water.rho, water.nu, np.asarray(water.current),
-        np.asarray(water.angle), np.asarray(water.swell.height), np.asarray(speed),
-        np.asarray(cast))
-    shape = np.broadcast_shapes(*(np.shape(v) for v in given))
-    flat = [np.broadcast_to(np.asarray(v, dtype=SINGLE), shape).reshape(-1) for v in given]
+    columns = _Columns.of(water, speed, cast)
+    return columns.way(water, *_swum(water, columns, columns.size if home else 0))
+
+
+def swim_beside(
+    water: Water, speed: Array | float, cast: Array | float, beside: Water, others: Array | float,
+    casts: Array | float,
+) -> tuple[WayIn, WayIn]:
+    """The way of a rig followed home, and beside it in the same water that of ``others`` (m/s, and
+    their ``casts``) as far as verdicts need: as two calls of :func:`swim`, and quicker."""
+    first, second = _Columns.of(water, speed, cast), _Columns.of(beside, others, casts)
+    together = _Columns(first.shape, *(
+        np.concatenate([a, b]) for a, b in zip(first[1:], second[1:], strict=True)))
+    go, height = _swum(water, together, first.size)
+    out = (_OUT if water.swell.calm else _OUT_IN_WAVES).size
+    return (first.way(water, go[:, :first.size], height[:, :first.size]),
+            second.way(beside, go[:out, first.size:], height[:out, first.size:]))
+
+
+class _Columns(NamedTuple):
+    """What each column has of its own; (N,), k in N s²/m²."""
+
+    shape: tuple[int, ...]
+    """Of what is asked; the rest is flat."""
+    weight: Array
+    k: Array
+    d: Array
+    depth: Array
+    tip: Array
+    rho: Array
+    nu: Array
+    current: Array
+    bearing: Array
+    wave: Array
+    strength: Array
+    speed: Array
+    cast: Array
+
+    @classmethod
+    def of(cls, water: Water, speed: Array | float, cast: Array | float) -> _Columns:
+        wave = wave_number(water.depth, water.swell.period)
+        given = (
+            water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
+            water.tip_height, water.rho, water.nu, water.current, water.angle, wave,
+            water.swell.strength(water.depth, wave), speed, cast)
+        shape = np.broadcast_shapes(*(np.shape(v) for v in given))
+        return cls(shape, *(
+            np.broadcast_to(np.asarray(v, dtype=SINGLE), shape).reshape(-1) for v in given))
+
+    @property
+    def size(self) -> int:
+        return self.weight.size
+
+    def part(self, of: slice) -> _Columns:
+        return _Columns(self.shape, *(v[of] for v in self[1:]))
+
+    def way(self, water: Water, go: Array, height: Array) -> WayIn:
+        """Of (P, N) each, in the shape of what was asked."""
+        go, height = (v.reshape((-1, *self.shape)) for v in (go, height))
+        # What single precision leaves under the bottom or over the surface.
+        height = np.maximum(height, 0.0)
+        top = np.inf if water.ground is not None else np.asarray(water.depth, dtype=SINGLE)
+        return WayIn(go, np.minimum(height, top))
+
+
+class _Way(NamedTuple):
+    """What changes of each column from step to step; (N,)."""
+
+    r: Array
+    sin: Array
+    cos: Array
+    down: Array
+    """The bottom that is there, under the surface, m."""
+    w: Array
+    bearing: Array
+    turn: Array
+    steeper: Array
+    time: Array
+    before: Array
+    """w a step ago, and how long that step was, s."""
+    lasted: Array
+
+    def part(self, of: slice) -> _Way:
+        return _Way(*(v[of] for v in self))
+
+
+def _swum(water: Water, columns: _Columns, home: int) -> Array:
+    """The ways of all columns, the first ``home`` of them followed home; (2, P, N)."""
     shares = _OUT if water.swell.calm else _OUT_IN_WAVES
+    judged = shares.size
     if home:
         shares = np.concatenate([shares, _HOME])
-    out = np.empty((2, shares.size, flat[0].size), dtype=SINGLE)
-    for begin in range(0, flat[0].size, _BLOCK):
+    out = np.empty((2, shares.size, columns.size), dtype=SINGLE)
+    out[:, 0] = np.array([1.0, 0.0])[:, None]
+    for begin in range(0, columns.size, _BLOCK):
         part = slice(begin, begin + _BLOCK)
-        out[:, :, part] = _reeled(water, _Columns(*(v[part] for v in flat)), shares)
-    go, height = out.reshape((2, shares.size, *shape))
-    # What single precision leaves under the bottom or over the surface.
-    height = np.maximum(height, 0.0)
-    if water.ground is None:
-        height = np.minimum(height, np.asarray(water.depth, dtype=SINGLE))
-    return WayIn(go, height)
+        block, told = columns.part(part), out[:, :, part]
+        way = _reeled(water, block, _begun(block), shares, range(1, judged), told)
+        on = slice(0, max(home - begin, 0))
+        if on.stop:
+            _reeled(water, block.part(on), way.part(on), shares, range(judged, shares.size),
+                    told[:, :, on])
+    return out
+
+
+def _begun(columns: _Columns) -> _Way:
+    """Where it lies before the first turn of the reel."""
+    deep = columns.depth + columns.tip
+    r = np.hypot(columns.cast, deep)
+    sin = deep / r
+    cos = np.sqrt(1.0 - sin * sin)
+    none = np.zeros_like(r)
+    # As it would swing down in still water, from which Newton's steps go on.
+    w = np.sqrt(np.maximum(columns.weight, 0.0) * cos / (r * r * (
+        columns.k + 0.25 * BOW * columns.rho * columns.d * r)))
+    return _Way(r, sin, cos, columns.depth, w, columns.bearing, none, none, none, w, w)
 
 
 def _of_leader(r: Array, dry: Array, length: float) -> Array:
@@ -135,52 +231,25 @@ def _of_leader(r: Array, dry: Array, length: float) -> Array:
     return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
 
 
-class _Columns(NamedTuple):
-    """What each column has of its own; (N,), k in N s²/m²."""
-
-    weight: Array
-    k: Array
-    d: Array
-    depth: Array
-    tip: Array
-    rho: Array
-    nu: Array
-    current: Array
-    bearing: Array
-    wave_height: Array
-    speed: Array
-    cast: Array
-
-
-def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
-    """The steps of :func:`swim` for one block of columns; (2, P, N)."""
-    weight, k, d, depth, tip, rho, nu, current, bearing, wave_height, speed, cast = columns
-    moving, waves = bool(np.any(current != 0.0)), bool(np.any(wave_height != 0.0))
-    swell = replace(water.swell, height=wave_height)
-    wave = wave_number(depth, swell.period).astype(SINGLE) if waves else depth
-    out = np.empty((2, shares.size, weight.size), dtype=SINGLE)
-    out[:, 0] = np.array([1.0, 0.0])[:, None]
-    # The bottom that is there, under the surface and under the tip.
-    down, deep = depth, depth + tip
-    whole = np.hypot(cast, deep)
-    r, sin = whole, deep / whole
-    cos = np.sqrt(1.0 - sin * sin)
-    turn = time = steeper = np.zeros_like(weight)
+def _reeled(
+    water: Water, columns: _Columns, way: _Way, shares: Array, steps: range, out: Array
+) -> _Way:
+    """Some of the steps of :func:`swim` for a block of columns, told into ``out`` (2, P, N)."""
+    _, weight, k, d, depth, tip, rho, nu, current, _, wave, strength, speed, cast = columns
+    r, sin, cos, down, w, bearing, turn, steeper, time, *before = way
+    swell, moving, waves = water.swell, bool(np.any(current != 0.0)), not water.swell.calm
+    whole, deep = np.hypot(cast, depth + tip), tip + down
     # Rows, since the processor is slower with a single number.
     least, whole_sin = np.full_like(weight, 1e-3), np.ones_like(weight)
     viscous, drag = 10.0 * (d / nu) ** (-2.0 / 3.0), 0.5 * rho * d
-    # As it would swing down in still water, from which Newton's steps go on.
-    w = np.sqrt(np.maximum(weight, 0.0) * cos / (whole * whole * (
-        k + 0.5 * BOW * drag * whole)))
     point, weights = _POINTS[:, None].astype(SINGLE), _WEIGHTS[:, None].astype(SINGLE)
     # From the rod, m: points of the line, and the rig in the last row.
     at = np.empty((_POINTS.size + 1, weight.size), dtype=SINGLE)
     s, still = at[:-1], np.zeros_like(at)
-    before = w, w
     toward_rig = (2.0 * np.append(_POINTS, 1.0) - 1.0)[:, None].astype(SINGLE)
     lead = water.leader
     thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
-    for i in range(1, shares.size):
+    for i in steps:
         nearer = float(shares[i]) * whole
         dt = (r - nearer) / speed
         dry = np.minimum(tip / sin, r)
@@ -189,27 +258,29 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         at[-1] = r
         # Past line and rig: across the line in its upright plane, along the line at the rig, and
         # sideways; the swell's part across apart.
-        across, radial, orbit = w * at, speed, still
-        side = -turn * at
+        across, radial, side, orbit = w * at, speed, -turn * at, still
+        hangs = np.maximum(deep - at * sin, least)
         if moving:
             # Over the bottom that is there.
-            above = np.maximum(deep - at * sin, least)
-            here = current * water.profile.share(above, down)
-            away = here * np.cos(bearing)
-            carried = here * np.sin(bearing)
-            side = side + carried
-            carried_up = away * (sin + cos * steeper * toward_rig)
-            across = across + carried_up
+            here = current * water.profile.share(hangs, down)
+            away, carried = here * np.cos(bearing), here * np.sin(bearing)
+            side += carried
+            carried_up = away * (sin + (cos * steeper) * toward_rig)
+            across += carried_up
             radial = radial + away[-1] * cos
         total = across
         if waves:
             # The swell is that of the depth far out; it ends at the surface, whatever is over it.
-            above = np.minimum(np.maximum(depth + tip - at * sin, least), depth)
-            x, z = swell.orbital(depth, wave, above, at * cos, time)
-            orbit = x * sin + z * cos
+            if water.ground is not None:
+                hangs = np.maximum(depth + tip - at * sin, least)
+            x, z = swell.orbital(strength, wave, np.minimum(hangs, depth), at * cos, time)
+            orbit = x * sin
+            orbit += z * cos
             radial = radial + (x[-1] * cos - z[-1] * sin)
             total = across + orbit
-        square = total * total + side * side
+        square = total * total
+        side *= side
+        square += side
         past = np.sqrt(square[:-1]) + 1e-5
         rig = np.sqrt(square[-1] + radial * radial)
         # Cd at the point that matters most, the one nearest the rig but one.
@@ -235,7 +306,7 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
             bearing = bearing - turn / np.maximum(cos, 1e-4) * dt
         # Adams and Bashforth's second order: not in waves, which turn within a step.
         rate = w if waves or i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
-        before = w, dt
+        before = [w, dt]
         time = time + dt
         r = nearer
         if water.ground is not None:
@@ -251,7 +322,7 @@ def _reeled(water: Water, columns: _Columns, shares: Array) -> Array:
         cos = np.sqrt(1.0 - sin * sin)
         out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
         out[1, i] = np.minimum(deep - r * sin, down)
-    return out
+    return _Way(r, sin, cos, down, w, bearing, turn, steeper, time, *before)
 
 
 def _over(load: Array, value: Array) -> Array:

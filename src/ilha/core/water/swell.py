@@ -37,15 +37,24 @@ class Swell:
     def calm(self) -> bool:
         return bool(np.all(np.asarray(self.height) == 0.0))
 
+    def strength(self, depth: Array, wave: Array) -> Array:
+        """Half the speed (m/s) of the orbits at the bottom; ``wave`` : k, 1/m."""
+        return np.asarray(
+            0.5 * np.pi * np.asarray(self.height) / self.period / np.sinh(wave * depth))
+
     def orbital(
-        self, depth: Array, wave: Array, above: Array, away: Array, time: Array
+        self, strength: Array, wave: Array, above: Array, away: Array, time: Array
     ) -> tuple[Array, Array]:
         """Velocities (m/s) of the water, along the cast away from the rod and upward.
 
-        wave : k, 1/m. above : the bottom, m. away : from the rod, m. time : s.
+        strength : what :meth:`strength` gives. wave : k, 1/m. above : the bottom, m. away : from
+        the rod, m. time : s.
         """
-        size = np.pi * np.asarray(self.height) / self.period / np.sinh(wave * depth)
-        phase = wave * away + 2.0 * np.pi / self.period * time
+        phase = wave * away
+        phase += 2.0 * np.pi / self.period * time
         up = np.exp(wave * above)
-        half, under = 0.5 * size * up, 0.5 * size / up
-        return (half + under) * np.cos(phase), -(half - under) * np.sin(phase)
+        half, under = strength * up, strength / up
+        along, upward = half + under, under - half
+        along *= np.cos(phase)
+        upward *= np.sin(phase)
+        return along, upward
