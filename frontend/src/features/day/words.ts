@@ -173,6 +173,15 @@ function ledgeWords(head: HeadFrame, units: Units): string {
   return `lift, let it drop, count ${least.toFixed(0)} to ${most.toFixed(0)} to the next touch: longest ${text(length(edge.away_m, units, 0))} off, over the edge`;
 }
 
+/** The same of rigs that are swum back: what rides up is wound in too fast or too light, what drags the other way. */
+function reelWords(board: DayBoard, frame: Frame): string {
+  const up = frame.heads.some((h) => h.limit === "swims");
+  const down = frame.heads.some((h) => board.verdicts[h.verdict ?? -1] === "too-heavy");
+  if (up && down) return "another speed of the reel or a weight between";
+  if (up) return "a slower reel, a heavier head or thinner line";
+  return down ? "a faster reel or a lighter head" : "another head";
+}
+
 /** When none is right: what would help, and when. */
 export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const picks = board.picks[board.school] ?? [];
@@ -187,8 +196,9 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const parts = [];
   // Where the wind on the line decides, the weight that the current asks for would mislead.
   if (windy) parts.push(`the wind bows ${text(length(windy.figure, units))} of slack into the line: a heavier head${frame.heads.some((h) => h.lowTip) ? ", a low tip" : ""} or a cast with the wind`);
+  else if (board.steady) parts.push(reelWords(board, frame));
   else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
-  parts.push(`${parts.length ? "or " : ""}thinner line`);
+  if (!board.steady) parts.push(`${parts.length ? "or " : ""}thinner line`);
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
   return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
 }

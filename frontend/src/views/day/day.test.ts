@@ -114,6 +114,19 @@ it("says what to do when nothing is right, and until when", () => {
     "it needs at least 5.0 g here, or thinner line, or wait until 08:00 (0.40 m/s now)");
 });
 
+it.each([
+  [[["swims", 2]], "a slower reel, a heavier head or thinner line (0.40 m/s now)"],
+  [[["drags", 3]], "a faster reel or a lighter head (0.40 m/s now)"],
+  [[["swims", 2], ["drags", 3]], "another speed of the reel or a weight between (0.40 m/s now)"],
+] as [[string, number][], string][])("says of %j, swum back, what the reel or the weight can do", (of, words) => {
+  const limits = ["swims", "drags"];
+  const heads = of.map(([code, verdict], i) => head(i + 1, {
+    verdict: [verdict, verdict, verdict], decided: [0, 0, 0].map(() => limits.indexOf(code)), minimum_mass_g: [null, null, null] }));
+  const b = board(heads, { steady: true, picks: { "lightest-practical": [null, null, null] }, limits: limits.map((code) => ({ code, unit: "" })) });
+  expect(b.verdicts[3]).toBe("too-heavy");
+  expect(helpWords(b, frameAt(b, 0), UNITS)).toBe(words);
+});
+
 it("blames the wind where the wind decides", () => {
   const windy = head(1, { verdict: [2, 2, 2], decided: [2, 2, 2], figure: [1.4, 1.4, 1.4] });
   const b = board([windy], { picks: { "lightest-practical": [null, null, null] },

@@ -197,7 +197,9 @@ def columns(b: Board, fixes: Remedies, over: Array | float = 0.0) -> dict[str, t
         "rest_deg": (np.degrees(b.rest.angle), 0),
         "window_low_m_s": (b.window_low, 3), "window_high_m_s": (b.window_high, 3),
         "bears_m_s": (b.bears, 3),
-        "minimum_mass_g": (g_from_kg(b.least_mass), 2), "try_line_mm": (mm_from_m(fixes.line), 3),
+        # What would hold on a line that is let down says nothing of one that is swum back.
+        "minimum_mass_g": (NOTHING if b.figures.cond.steady else g_from_kg(b.least_mass), 2),
+        "try_line_mm": (mm_from_m(fixes.line), 3),
     }
     if b.figures.cond.steady:
         reel = b.retrieve
