@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import functools
+import gc
+import os
 import shutil
 from pathlib import Path
 
@@ -17,6 +20,17 @@ from ilha.web.app import create_app
 # How long an example takes is no matter: on a busy machine any may take long.
 settings.register_profile("ilha", deadline=None)
 settings.load_profile("ilha")
+
+
+
+def pytest_sessionstart() -> None:
+    """A mutant is tried in a fork of a process that has run all the tests: what that one keeps in
+    its caches would hide the mutant, so it starts with none."""
+    if os.environ.get("MUTANT_UNDER_TEST"):
+        for kept in gc.get_objects():
+            if isinstance(kept, functools._lru_cache_wrapper):
+                kept.cache_clear()
+
 
 NOW_S = 1_784_116_800  # 2026-07-15 12:00 UTC
 
