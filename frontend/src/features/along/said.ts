@@ -1,7 +1,7 @@
 // What was changed while the server was away, of the trips and of what is chosen: on this device as
 // its last word, laid over what is read, brought home field by field when the server answers.
 import type { DBSchema } from "idb";
-import { useSyncExternalStore } from "react";
+import { outbox } from "../../base/outbox";
 import { store } from "../../base/store";
 import { PASSES } from "../log/log";
 import { nextWord } from "../log/queue";
@@ -14,7 +14,7 @@ export interface Change {
   /** as the server had it, and as it is to be */
   was: Fields;
   now: Fields;
-  /** which word of it this is: what was brought home goes only if it is still the last */
+  /** what was brought home goes only if this is still its last word */
   word: string;
   refused: string | null;
 }
@@ -55,39 +55,24 @@ const kindOf = (path: string): [Kind, number] | null => {
   return null;
 };
 
-const RETRY_MS = 4000;
-const LOCK = "ilha.said";
-
 const { open: database, close } = store<Changes>("ilha-said", 1, (db) => { db.createObjectStore("changes", { keyPath: "path" }); });
 
-let pending: readonly Change[] = [];
-let again: ReturnType<typeof setTimeout> | undefined;
-let taken = (): void => undefined;
-const listeners = new Set<() => void>();
-const windows = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(LOCK);
-if (windows) windows.onmessage = () => void look();
+const waiting = outbox<Change>("ilha.said", async () => (await database()).getAll("changes"), async (changes) => {
+  // Other answers may come from what the browser kept; this one never does.
+  await asked("/api/health");
+  for (const change of changes) await send(change);
+});
+
+export const usePending = waiting.use;
+
+/** Send what waits, if the server answers; one window does. Called when something came home. */
+export const bringHome = waiting.bring;
 
 /** For tests: as after the page was closed. */
 export async function forgetSaid(): Promise<void> {
-  clearTimeout(again);
-  pending = [];
+  waiting.forget();
   await close();
 }
-
-async function look(): Promise<readonly Change[]> {
-  const rows = await (await database()).getAll("changes");
-  pending = rows.sort((a, b) => (a.word < b.word ? -1 : 1));
-  listeners.forEach((listener) => listener());
-  return pending;
-}
-
-async function changedHere(): Promise<void> {
-  await look();
-  windows?.postMessage(null);
-}
-
-export const usePending = (): readonly Change[] => useSyncExternalStore(
-  (listener) => { listeners.add(listener); return () => listeners.delete(listener); }, () => pending);
 
 const pathOf = (request: Request): string => new URL(request.url, "http://said").pathname;
 
@@ -104,23 +89,22 @@ export async function keepSaid(request: Request, read: (list: string) => Promise
   const was = had?.was ?? (answer && kind.of(answer, id));
   if (!was) return undefined;
   await db.put("changes", { path, was, now, word: nextWord(), refused: null });
-  await changedHere();
-  later();
+  await waiting.changed();
   return Response.json(kind.row(id, now));
 }
 
 /** The server heard a later word of it. */
 export async function heard(request: Request): Promise<void> {
   const path = pathOf(request);
-  if (request.method !== "PUT" || !pending.some((one) => one.path === path)) return;
+  if (request.method !== "PUT" || !waiting.now().some((one) => one.path === path)) return;
   await drop(path);
 }
 
 /** It is not wanted any more: all is as the server has it. */
 export async function drop(path: string): Promise<void> {
   await (await database()).delete("changes", path);
-  await changedHere();
-  taken();
+  await waiting.changed();
+  waiting.tellTaken();
 }
 
 /** An answer, wherever it comes from, with what waits here laid over it. */
@@ -130,7 +114,7 @@ export async function laidOver(request: Request, response: Response): Promise<Re
   const plan = /^(\/api\/trips\/\d+)\/plan$/.exec(path);
   const lists = KINDS.some((kind) => kind.list === path);
   if (!plan && !lists) return response;
-  const changes = (await look()).filter((one) => one.refused === null);
+  const changes = (await waiting.look()).filter((one) => one.refused === null);
   if (plan) {
     if (!changes.some((one) => one.path === plan[1])) return response;
     return Response.json({
@@ -179,32 +163,4 @@ async function send(change: Change): Promise<void> {
   const answer = await asked(change.path, { method: "PUT", headers: { "Content-Type": "application/json" }, body: JSON.stringify(merged(change, server)) });
   const message = answer.ok ? null : ((await answer.json().catch(() => null)) as { message?: string } | null)?.message ?? "The server did not take it.";
   await ifUnchanged(change, message === null ? null : { ...change, refused: message.replaceAll("`", "") });
-}
-
-function later(): void {
-  clearTimeout(again);
-  if (pending.some((one) => one.refused === null)) again = setTimeout(() => void bringHome(), RETRY_MS);
-}
-
-/** Send what waits, if the server answers; one window does. Called when something came home. */
-export async function bringHome(onTaken?: () => void): Promise<void> {
-  taken = onTaken ?? taken;
-  try {
-    const changes = (await look()).filter((one) => one.refused === null);
-    if (changes.length > 0) {
-      const work = async () => {
-        // Other answers may come from what the browser kept; this one never does.
-        await asked("/api/health");
-        for (const change of changes) await send(change);
-        await changedHere();
-        taken();
-      };
-      const locks = (navigator as { locks?: LockManager }).locks;
-      if (locks) await locks.request(LOCK, { ifAvailable: true }, (lock) => (lock ? work() : undefined));
-      else await work();
-    }
-  } catch {
-    // The server is away, or not for us just now: it waits.
-  }
-  later();
 }
