@@ -13,6 +13,7 @@ import { chooseKeyMode, KEY_HELP, KEY_MODES, useKeyMode, useKeys, useSequence, u
 import { useWide } from "./base/use-wide";
 import { bringHome } from "./features/along/said";
 import { flush, onTaken } from "./features/log/log";
+import { bringPictures } from "./features/log/pictures";
 import { useChosen, useQuestion } from "./features/question/question";
 import { Glossary } from "./ui/fact";
 
@@ -96,10 +97,15 @@ function Sample() {
 function useLogTaken(): void {
   const queries = useQueryClient();
   useEffect(() => {
-    onTaken(() => void changed(queries, "log"));
+    onTaken(() => {
+      void changed(queries, "log");
+      if (!isInFile()) void bringPictures();
+    });
     void flush();
     // In a file there is no home to bring it to.
-    if (!isInFile()) void bringHome(() => void Promise.all([changed(queries, "trips"), queries.invalidateQueries({ queryKey: ["trip-plan"] }), queries.invalidateQueries(settingsQuery)]));
+    if (isInFile()) return;
+    void bringPictures(() => void changed(queries, "photographs"));
+    void bringHome(() => void Promise.all([changed(queries, "trips"), queries.invalidateQueries({ queryKey: ["trip-plan"] }), queries.invalidateQueries(settingsQuery)]));
   }, [queries]);
 }
 

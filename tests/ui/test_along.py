@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
+from tests.pictures import photograph
 from tests.ui.conftest import (
     PHONE,
     SPRINGS_S,
@@ -15,6 +16,7 @@ from tests.ui.conftest import (
     Watch,
     axe_clean,
     fact,
+    open_day,
     set_number,
 )
 from tests.ui.test_trip import planned
@@ -205,4 +207,51 @@ def test_the_trip_as_a_file_is_worked_with_no_network_and_hands_its_log_back_onc
         page.get_by_label("bring in what a trip's file handed back").set_input_files(log)
         page.get_by_role("button", name="bring them in").click()
         expect(page.get_by_text(f"Brought in: {came}.")).to_be_visible()
+    context.close()
+
+
+def test_a_photograph_taken_with_the_server_gone_follows_its_fish_home(
+    browser: Browser, server: Server, tmp_path: Path
+) -> None:
+    context = browser.new_context(viewport=PHONE, service_workers="allow")  # type: ignore[arg-type]
+    page = context.new_page()
+    open_day(page, server)
+    through_the_worker(page)
+    page.get_by_role("link", name="Log").click()
+    expect(page.get_by_text("Nothing logged yet")).to_be_visible()
+    page.get_by_role("link", name="Day", exact=True).click()
+    expect(page.locator(".rung.picked")).to_be_visible()
+    assert server.stop() == 0
+    page.get_by_role("button", name="log", exact=True).click()
+    page.get_by_role("button", name="fish", exact=True).click()
+    page.get_by_role("link", name="Log").click()
+    row = page.get_by_role("list", name="on this device, not yet at home").get_by_role("listitem")
+    expect(row).to_have_count(1)
+    for n in (1, 2):
+        (tmp_path / f"{n}.jpg").write_bytes(photograph(2000, 1500, shade=40 * n))
+    row.get_by_role("button", name=re.compile("^photo: add one of fish")).click()
+    form = page.get_by_role("dialog", name=re.compile("^A photograph: fish"))
+    form.get_by_label("Picture").set_input_files([tmp_path / "1.jpg", tmp_path / "2.jpg"])
+    form.get_by_role("button", name="Add it").click()
+    expect(form).to_have_count(0)
+    expect(row).to_contain_text("A photograph (2 of 2) waits on this device")
+    axe_clean(page)
+    # They outlive the page.
+    page.reload()
+    expect(row).to_contain_text("A photograph (1 of 2) waits on this device")
+    row.get_by_role("button", name=re.compile("^drop it")).first.click()
+    expect(row).to_contain_text("A photograph waits on this device")
+    server.start()
+    expect(page.get_by_role("img", name=re.compile("^photograph: fish"))).to_have_js_property(
+        "naturalWidth", 320, timeout=60_000)
+    expect(row).to_have_count(0)
+    # At home, and away again: the same for what is in the log already.
+    assert server.stop() == 0
+    page.get_by_role("button", name=re.compile("^photo: add one of fish")).click()
+    form.get_by_label("Picture").set_input_files(tmp_path / "1.jpg")
+    form.get_by_role("button", name="Add it").click()
+    expect(page.locator(".events > li")).to_contain_text("A photograph waits on this device")
+    server.start()
+    expect(page.get_by_role("img", name=re.compile("^photograph . of 2: fish"))).to_have_count(
+        2, timeout=60_000)
     context.close()

@@ -95,6 +95,13 @@ export class Refused extends Error {
   }
 }
 
+/** Not of what was told but of when, or of who: signed out, let out, too much at a time. */
+export const PASSES = [401, 403, 408, 429];
+
+/** A fault of what was told, not of the server or the way to it. */
+export const isFault = (error: unknown): error is Refused =>
+  error instanceof Refused && error.status >= 400 && error.status < 500 && !PASSES.includes(error.status);
+
 /** The server could not be reached. What was typed and shown stays. */
 export class Away extends Error {}
 

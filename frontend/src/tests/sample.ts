@@ -1,5 +1,5 @@
 // What most tests of the day do not look at: a head and a board with nothing set.
-import type { DayBoard, HeadDay } from "../api/types";
+import type { DayBoard, HeadDay, LogEvent } from "../api/types";
 
 const all = <T,>(steps: number, value: T): T[] => Array.from({ length: steps }, () => value);
 
@@ -40,3 +40,10 @@ export function plainBoard(clock: string[], heads: HeadDay[], change: Partial<Da
     line_share: [0, 1], path_share: [0, 1], profile: [], heads, left_out: [], picks: {}, ...change,
   };
 }
+
+/** A bite, or what ``more`` makes of it. */
+export const sampleEvent = (id: string, more: Partial<LogEvent> = {}): LogEvent => ({
+  id, kind: "bite", at_utc_s: 5, mark_id: 1, mark_name: "Cais Velho", head_id: null, head_name: "", plastic_id: null,
+  plastic_name: "", colour: "", retrieve: "", fish: null, length_cm: null, depth_m: null, surface_speed_m_s: null,
+  bears_m_s: null, stage: null, light: null, count_s: null, expected_s: null, note: "", answer: null, ...more,
+});

@@ -3,7 +3,7 @@
 import type { DBSchema } from "idb";
 import { outbox } from "../../base/outbox";
 import { store } from "../../base/store";
-import { PASSES } from "../log/log";
+import { PASSES } from "../../api/client";
 import { nextWord } from "../log/queue";
 
 type Fields = Record<string, unknown>;

@@ -12,7 +12,7 @@ import { Line } from "../../ui/form-row";
 import { typedNumber } from "../../ui/typed";
 import { shapeWords } from "../../ui/weight";
 import { NOT_KNOWN } from "./happened";
-import { newId } from "./log";
+import { newId } from "./queue";
 import { KIND_WORDS } from "./words";
 
 interface Props {

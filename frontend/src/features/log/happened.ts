@@ -2,7 +2,7 @@
 // plastic, depth, current, light. What is not known of that minute is left out: the server fills it
 // in from its own tide, never from an older board.
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
-import { newId } from "./log";
+import { newId } from "./queue";
 import { frameNow, nowS } from "../day/now";
 import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
 

@@ -5,17 +5,11 @@ import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { Away, Refused } from "../../api/client";
 import type { LogEvent, Mark, Plastic } from "../../api/types";
-import { plainBoard } from "../../tests/sample";
+import { plainBoard, sampleEvent as event } from "../../tests/sample";
 import { frameNow, isOld, isOver, stepAt } from "../day/now";
 import { decoded } from "../../base/read-file";
 import { eventNow, waterUnknown } from "./happened";
 import { OLD_KEY, forgetOpened, waitingRows, type Told } from "./queue";
-
-const event = (id: string, more: Partial<LogEvent> = {}): LogEvent => ({
-  id, kind: "bite", at_utc_s: 5, mark_id: 1, mark_name: "Cais Velho", head_id: null, head_name: "", plastic_id: null,
-  plastic_name: "", colour: "", retrieve: "", fish: null, length_cm: null, depth_m: null, surface_speed_m_s: null,
-  bears_m_s: null, stage: null, light: null, count_s: null, expected_s: null, note: "", answer: null, ...more,
-});
 
 type Log = typeof import("./log");
 type Body = { events: LogEvent[]; gone: string[] };

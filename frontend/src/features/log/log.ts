@@ -1,9 +1,10 @@
 // What was tapped on the water: on this device until the server's disk has it. The device makes the
 // ids, so that what is sent twice is kept once; an undo is sent like an event. One window sends.
 import { useSyncExternalStore } from "react";
-import { Away, Refused, client, unwrap } from "../../api/client";
+import { Away, Refused, client, isFault, unwrap } from "../../api/client";
 import type { LogEvent } from "../../api/types";
-import { NotKept, answered, bringOld, dropped, keep, setAside, waitingRows, type Told } from "./queue";
+import { goesOver } from "./pictures";
+import { NotKept, answered, bringOld, dropped, keep, newId, setAside, waitingRows, type Told } from "./queue";
 
 export interface Waiting {
   /** not answered for, the first word first; refused ones too */
@@ -45,12 +46,6 @@ async function changedHere(): Promise<void> {
   windows?.postMessage(null);
 }
 
-/** Without a secure context there is no randomUUID. */
-export function newId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
-}
-
 /**
  * Keep an event, or another word of one. Kept, on this device or on the server's disk, when this
  * returns; NotKept otherwise.
@@ -73,6 +68,7 @@ export async function undo(id: string): Promise<void> {
 export async function replace(was: LogEvent, event: LogEvent): Promise<void> {
   await keep(event.id, event, was.id);
   await keep(was.id, null);
+  await goesOver(was.id, event.id);
   await changedHere();
   void flush();
 }
@@ -80,6 +76,7 @@ export async function replace(was: LogEvent, event: LogEvent): Promise<void> {
 async function kept(id: string, event: LogEvent | null, was?: string): Promise<void> {
   try {
     await keep(id, event, was);
+    if (was) await goesOver(was, id);
   } catch (error) {
     if (!(error instanceof NotKept)) throw error;
     // No room here: the server may take it at once.
@@ -107,13 +104,6 @@ const post = (rows: Told[]) => unwrap(client.POST("/api/log", {
     instead: Object.fromEntries(rows.flatMap((row) => (row.event && row.was ? [[row.id, row.was]] : []))),
   },
 }));
-
-/** Not of what was told but of when, or of who: signed out, let out, too much at a time. */
-export const PASSES = [401, 403, 408, 429];
-
-/** A fault of what was told, not of the server or the way to it. */
-const isFault = (error: unknown): error is Refused =>
-  error instanceof Refused && error.status >= 400 && error.status < 500 && !PASSES.includes(error.status);
 
 /** "events[0].count_s" is count_s of the only one that was sent. */
 const fieldOf = (error: Refused): string | null => error.field?.replace(/^(events|gone)\[0\]\.?/, "") || null;

@@ -1,14 +1,16 @@
 // Photographs of one thing in the log: small ones in its row, one of them large; another one added,
-// one taken out and put back.
+// one taken out and put back. Without the server they wait on the device.
 import { useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Form, Modal } from "react-bootstrap";
-import { isInFile } from "../../api/client";
+import { Away, isInFile } from "../../api/client";
 import { PICTURES, addPhotograph, pictureOf, putPhotographBack, takeOutPhotograph } from "../../api/photographs";
 import { changed } from "../../api/rests";
 import type { Photograph } from "../../api/types";
 import { placeText } from "../../base/position";
 import { plainWords } from "../../ui/typed";
+import { useWaiting } from "./log";
+import { dropPicture, keepPicture, usePictures } from "./pictures";
 
 interface Props {
   of: Photograph[];
@@ -78,11 +80,23 @@ export function Photographs({ of, event_id, words }: Props) {
         setGone(one);
         await anew();
       }} />
+      <WaitingPictures event_id={event_id} words={words} />
       {gone && <p className="strip" role="status">A photograph is taken out; tomorrow it is deleted. <button type="button" className="plain" onClick={() => void putPhotographBack(gone.id).then(() => { setGone(null); setSaid(""); return anew(); }, (why: Error) => setSaid(`Not put back: ${plainWords(why)}`))}>put it back</button></p>}
       {said && <p role="alert" className="said">{said}</p>}
       {adding && <AddForm event_id={event_id} words={words} onHide={() => setAdding(false)} onAdded={anew} />}
     </>
   );
+}
+
+/** Of what lies on this device: only the server shows pictures. */
+function WaitingPictures({ event_id, words }: { event_id: string; words: string }) {
+  const mine = usePictures().filter((one) => one.event_id === event_id && one.refused === null);
+  return mine.map((one, i) => (
+    <p key={one.id} className="told" role="status">
+      A photograph{mine.length > 1 && ` (${i + 1} of ${mine.length})`} waits on this device: sent when the server is back.{" "}
+      <button type="button" className="plain" aria-label={`drop it: a photograph of ${words}`} onClick={() => void dropPicture(one.id)}>drop it</button>
+    </p>
+  ));
 }
 
 function AddForm({ event_id, words, onHide, onAdded }: { event_id: string; words: string; onHide: () => void; onAdded: () => Promise<void> }) {
@@ -91,6 +105,7 @@ function AddForm({ event_id, words, onHide, onAdded }: { event_id: string; words
   const [place, setPlace] = useState(false);
   const [said, setSaid] = useState("");
   const [at, setAt] = useState<number | null>(null);
+  const untold = useWaiting().told.some((row) => row.id === event_id);
   const add = async () => {
     if (files.length === 0) return setSaid("A picture is needed: choose one.");
     const strange = files.find((file) => !PICTURES.includes(file.type));
@@ -98,7 +113,12 @@ function AddForm({ event_id, words, onHide, onAdded }: { event_id: string; words
     try {
       for (const [i, file] of files.entries()) {
         setAt(i);
-        await addPhotograph(event_id, place, file);
+        const kept = () => keepPicture(event_id, place, file);
+        // What it is of must be there first.
+        await (untold ? kept() : addPhotograph(event_id, place, file).catch((error: unknown) => {
+          if (!(error instanceof Away)) throw error;
+          return kept();
+        }));
         // What is there need not be sent again if the next one is refused.
         setFiles(files.slice(i + 1));
       }

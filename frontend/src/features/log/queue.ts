@@ -37,11 +37,21 @@ const { open: database, close } = store<Queue>("ilha", 1, (db) => { db.createObj
 /** For tests: as after the page was closed. */
 export const forgetOpened = close;
 
+/** Without a secure context there is no randomUUID. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
+}
+
 let words = 0;
 const window_ = Array.from(crypto.getRandomValues(new Uint8Array(4)), (b) => b.toString(16)).join("");
 
 /** In the order in which they were said. */
 export const nextWord = (): string => `${String(Date.now()).padStart(15, "0")}-${String(++words).padStart(6, "0")}-${window_}`;
+
+/** Why this device did not keep something. */
+export const noRoom = (error: unknown): string => (error instanceof Error && error.name === "QuotaExceededError"
+  ? "this device's storage is full" : "this device cannot store anything just now");
 
 /** Kept when this returns; NotKept if the device cannot. */
 export async function keep(id: string, event: LogEvent | null, was?: string): Promise<void> {
@@ -50,8 +60,7 @@ export async function keep(id: string, event: LogEvent | null, was?: string): Pr
     const change = db.transaction("told", "readwrite", { durability: "strict" });
     await Promise.all([change.store.put({ id, event, word: nextWord(), refused: null, ...(was ? { was } : {}) }), change.done]);
   } catch (error) {
-    throw new NotKept(error instanceof Error && error.name === "QuotaExceededError"
-      ? "this device's storage is full" : "this device cannot store anything just now", { cause: error });
+    throw new NotKept(noRoom(error), { cause: error });
   }
 }
 

@@ -5,15 +5,17 @@ import { Away } from "../../api/client";
 import { logQuery } from "../../api/log";
 import type { LogEvent, Mark, Photograph, Trip } from "../../api/types";
 import { EventForm } from "../../features/log/event-form";
-import { newId, putBack, replace, tell, undo } from "../../features/log/log";
+import { putBack, replace, tell, undo, useWaiting, waitingCount } from "../../features/log/log";
+import { newId } from "../../features/log/queue";
 import { useChosen } from "../../features/question/question";
 import { Photographs } from "../../features/log/photographs";
 import { plainWords } from "../../ui/typed";
 import { handScale, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { SaidNote } from "../../features/along/said-note";
+import { WaitingEvents } from "../../features/log/waiting-events";
 import { WaitingNote } from "../../features/log/waiting-note";
-import { KIND_WORDS } from "../../features/log/words";
+import { KIND_WORDS, eventWords } from "../../features/log/words";
 import { AgainPart } from "./again";
 import { DataPart } from "./data-part";
 import { LearnedPart } from "./learned-part";
@@ -47,9 +49,11 @@ function Trips() {
   const [form, setForm] = useState<{ was: LogEvent | null } | null>(null);
   const { marks, mark, plastic } = useChosen();
   const away = error instanceof Away;
+  const waiting = useWaiting();
   return (
     <section className="know-body">
       <WaitingNote />
+      <WaitingEvents clock={(e) => clock(e, zoneOf(marks, e.mark_name))} />
       <SaidNote />
       {gone && <p className="strip" role="status">Removed: {KIND_WORDS[gone.kind]} {clock(gone, zoneOf(marks, gone.mark_name))}. <button type="button" className="plain" onClick={() => said(putBack(gone), () => setGone(null))}>put it back</button></p>}
       {righted && <p className="strip" role="status">Put right: {KIND_WORDS[righted.is.kind]} {clock(righted.is, zoneOf(marks, righted.is.mark_name))}, {righted.is.mark_name}. <button type="button" className="plain" onClick={() => said(replace(righted.is, { ...righted.was, id: newId() }), () => setRighted(null))}>as it was</button></p>}
@@ -63,7 +67,7 @@ function Trips() {
         setRighted({ was: form.was, is: event });
         setGone(null);
       }} />}
-      {trips?.length === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
+      {trips?.length === 0 && waitingCount(waiting) === 0 && <p>Nothing logged yet. On the Day, one tap says what happened: fish, bite, lost rig, held, swept; and splash to slack times a count.</p>}
       {trips?.map((trip, i) => <TripPart key={`${trip.start_utc_s}-${trip.place}`} trip={trip} open={i === 0} onRemove={(e) => said(undo(e.id), () => { setGone(e); setRighted(null); })} onRight={(was) => setForm({ was })} />)}
       {hasNextPage && <p><button type="button" className="do" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>{isFetchingNextPage ? "reading on …" : "earlier trips"}</button></p>}
       {!data && <p className="waiting" role="status">{error ? (away ? "The server does not answer; what you tap is kept here." : plainWords(error)) : "Reading the log …"}</p>}
@@ -125,7 +129,7 @@ function EventRow({ event: e, photographs, zone, onRemove, onRight }: { event: L
       <span>{with_}{e.note && `. ${e.note}`}</span>{" "}
       <button type="button" className="plain" onClick={onRight}>correct</button>{" "}
       <button type="button" className="plain" onClick={onRemove}>remove</button>
-      <Photographs of={photographs} event_id={e.id} words={`${KIND_WORDS[e.kind]}${e.fish ? ` ${e.fish.replaceAll("-", " ")}` : ""}, ${clock(e, zone)}`} />
+      <Photographs of={photographs} event_id={e.id} words={eventWords(e, clock(e, zone))} />
     </li>
   );
 }
