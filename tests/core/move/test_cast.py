@@ -8,7 +8,14 @@ import pytest
 from ilha.core.errors import DomainError
 from ilha.core.judge.board import board
 from ilha.core.judge.schools import MARGINAL, VERDICTS
-from ilha.core.move.cast import Rod, cast_distance, is_guess, package_drag_area, usual_cast
+from ilha.core.move.cast import (
+    Rod,
+    SeenCast,
+    cast_distance,
+    is_guess,
+    package_drag_area,
+    usual_cast,
+)
 from ilha.core.rig.assembly import assemble
 from ilha.core.water.conditions import Conditions
 from tests.rigs import JERK_127, head, ladder, plastic
@@ -59,3 +66,45 @@ def test_hair_and_bulk_stand_in_the_air() -> None:
     far = [float(cast_distance(rod, np.array([[0.025]]), np.array([[a]]), 1.9e-4,
                                np.zeros(1))[0, 0]) for a in areas]
     assert far[1] < far[0]
+
+
+@pytest.mark.parametrize(("name", "si", "field", "unit", "low", "high"), [
+    ("mass", 1e-3, "mass_g", "g", 0.0, 500.0),
+    ("distance", 1.0, "distance_m", "m", 3.0, 150.0),
+    ("diameter", 1e-3, "line_diameter_mm", "mm", 0.0, None),
+    ("drag_area", 1e-4, "drag_area_cm2", "cm²", 0.0, None)])
+def test_a_seen_cast_is_refused_by_its_field(
+    name: str, si: float, field: str, unit: str, low: float, high: float | None
+) -> None:
+    """Just inside is taken; just outside is told with what was typed, in its unit, and the way out.
+    """
+    inside = [low + 1e-6 if low == 0.0 else low] + ([] if high is None else [high])
+    for value in inside:
+        assert getattr(SeenCast(**{name: value * si}), name) == pytest.approx(value * si)
+    for value in [low - 0.5] + ([] if high is None else [high + 0.5]):
+        with pytest.raises(DomainError) as refused:
+            SeenCast(**{name: value * si})
+        told = refused.value
+        assert told.field == f"rod.reference_cast.{field}"
+        assert (told.value, told.unit) == (pytest.approx(value), unit)
+        assert str(told).endswith("enter one cast this rod was seen to make")
+
+
+def test_the_usual_cast_of_a_rating_that_none_has_is_refused_or_the_nearest() -> None:
+    """Between 2 and 400 g as it is; beyond them, to 500, as at the end."""
+    assert usual_cast(0.001).distance == usual_cast(0.002).distance
+    assert usual_cast(0.45).distance == usual_cast(0.4).distance == 120.0
+    assert usual_cast(0.001).mass == pytest.approx(0.002 / 1.5)
+    # Between two of the table line and area go with the power between those two.
+    one, two, between = (usual_cast(kg) for kg in (0.020, 0.030, float(np.sqrt(0.020 * 0.030))))
+    for name in ("distance", "diameter", "drag_area"):
+        ends = [getattr(one, name), getattr(two, name)]
+        assert getattr(between, name) == pytest.approx(np.sqrt(ends[0] * ends[1]))
+    assert usual_cast(0.5).mass == pytest.approx(0.5 / 1.5)
+    for grams in (0.0, 500.5):
+        with pytest.raises(DomainError) as refused:
+            usual_cast(grams / 1e3)
+        told = refused.value
+        assert (told.field, told.value, told.unit) == (
+            "rod.lure_max_g", pytest.approx(grams), "g")
+        assert str(told).endswith("see the rod's rating")

@@ -16,6 +16,7 @@ from ilha.core.move.cast import (
     package_drag_area,
 )
 from ilha.core.move.fall import Fall, fed_fall, fed_path, stop_count, swing
+from ilha.core.move.held import line_drag
 from ilha.core.move.rest import LEANS, LIES, STANDS, rest
 from ilha.core.rig.assembly import assemble
 from ilha.core.water.flow import SEVENTH_ROOT, UNIFORM
@@ -105,6 +106,39 @@ def test_the_swings_path_starts_at_the_splash_and_ends_on_the_bottom() -> None:
         assert float(come_in[-1, 0, 0]) == pytest.approx(float(swung.fall.come_in[0, 0]))
         assert float(drift[-1, 0, 0]) == pytest.approx(float(swung.fall.shift[0, 0]))
         assert np.all(np.diff(height[:, 0, 0]) < 0.0)
+
+
+def test_a_held_path_comes_in_with_the_square_of_the_depth_and_drifts_with_the_time() -> None:
+    f, start = falling(A([[0.08]]), A([[0.9]]), A([4.0]), 0.3), 1.0
+    swung = swing(f, A(25.0), A(1.5), 0.0, 1.0, A([start]))
+    height, drift, come_in = (v[..., 0, 0] for v in swung.path(f, 41))
+    count, hold_at = float(swung.fall.count[0, 0]), float(swung.fall.hold_at[0, 0])
+    share = np.linspace(0.0, 1.0, 41)
+    assert drift == pytest.approx(float(swung.fall.shift[0, 0]) * share)
+    loose = share * count < hold_at
+    assert loose.any()
+    assert np.all(come_in[loose] == 0.0)
+    through = (4.0 * (1.0 - height[~loose]) - start) / (4.0 - start)
+    assert come_in[~loose] == pytest.approx(float(swung.fall.come_in[0, 0]) * through**2, abs=1e-9)
+    # Before it is held it falls as the fed one does.
+    fed_s = f.seconds(4.0 * (1.0 - height[loose]))[0]
+    assert fed_s == pytest.approx(share[loose] * count, abs=0.02)
+
+
+def test_a_held_fall_slows_down_on_its_way_as_its_line_drags() -> None:
+    """The closed form of a fall whose line drags k z beside the rig's own K (section 2): t(z) goes
+    with (K + k z)^1.5, k of 0.77 of the line's drag; to the middle of the zone by hand."""
+    f = falling(0.08, 0.9, 10.0)
+    got = swing(f, A(30.0), A(1.5), 0.0, 4.0).fall
+    cd = float(line_drag(A(0.9), f.diameter, f.nu))
+    k = 0.77 * 0.5 * float(f.rho) * cd * float(f.diameter)
+    big = float(f.big_k)
+
+    def t(z: float) -> float:
+        return (big + k * z) ** 1.5 - big**1.5
+
+    assert float(got.middle / got.count) == pytest.approx(t(8.0) / t(10.0), rel=1e-6)
+    assert float(got.zone / got.count) == pytest.approx(1.0 - t(6.0) / t(10.0), rel=1e-6)
 
 
 def test_a_held_fall_knows_the_current() -> None:

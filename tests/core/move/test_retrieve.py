@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ilha.core.errors import Array
 from ilha.core.move import swim as steps_of
-from ilha.core.move.retrieve import judged, retrieve
+from ilha.core.move.retrieve import _Band, judged, retrieve
 from ilha.core.move.swim import Water, swim
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble
@@ -59,6 +59,59 @@ def test_a_long_day_reads_its_band_between_steps() -> None:
         # As far as single precision goes.
         assert whole.zone_share[0, i] == pytest.approx(one.zone_share[0, 0], abs=1e-6)
         assert whole.speed_high[0, i] == pytest.approx(one.speed_high[0, 0], rel=0.02)
+
+
+def test_its_figures_are_those_of_the_way_it_goes() -> None:
+    """Off the bottom at once, on the way, and never: read from the path by hand."""
+    got = retrieve(water([7.0, 28.0, 200.0]), A(0.7), A(40.0), 0.2, 1.0, 0.0)
+    for i in range(3):
+        go, height = got.path.go[:, i, 0], got.path.height[:, i, 0]
+        off = np.flatnonzero(height > 0.03)
+        begins = go[off[0] - 1] if off.size else go[-2]
+        assert got.lift_off[i, 0] == pytest.approx(40.0 * begins)
+        fine = np.linspace(1.0, go[-1], 20_001)[:-1]
+        at = np.interp(-fine, -go, height)
+        inside = (at >= 0.2) & (at <= 1.0)
+        assert got.zone_share[i, 0] == pytest.approx(inside.mean(), abs=2e-3)
+        middle = (fine <= 0.75) & (fine >= 0.25)
+        # What is cut at a quarter counts by the whole stretch.
+        assert got.bottom_share[i, 0] == pytest.approx((at[middle] <= 0.03).mean(), abs=0.02)
+    assert got.bottom_share[2, 0] == 1.0
+    assert got.lift_off[0, 0] > got.lift_off[1, 0] > got.lift_off[2, 0]
+
+
+def test_a_speed_that_is_too_much_or_too_little_ends_the_band_at_what_is_tried() -> None:
+    """The heaviest drags at every speed; what is tried stays between the slowest and the fastest
+    reel."""
+    w = water([7.0, 30.0, 400.0])
+    got = retrieve(w, A(0.8), A(40.0), 0.0, 1.0, 0.0)
+    assert np.isnan(got.speed_low[2, 0])
+    assert np.isfinite(got.speed_low[:2, 0]).all()
+    tried = [_Band.of(w, A(speed), A(40.0), None).tried for speed in (0.12, 2.9)]
+    assert (tried[0].min(), tried[1].max()) == (0.1, 3.0)
+
+
+def test_a_band_that_is_looked_for_at_some_steps_is_that_of_all_at_those() -> None:
+    w = replace(water([21.0, 28.0]), depth=np.linspace(2.5, 4.5, 9))
+    speed, cast, some = A(0.8), np.linspace(38.0, 42.0, 9), A([0, 4, 8])
+    zone = np.linspace(0.8, 1.2, 9)
+    whole, few = (retrieve(w, speed, cast, 0.0, zone, 0.0, at) for at in (None, some))
+    for name in ("speed_low", "speed_high"):
+        all_, read = getattr(whole, name), getattr(few, name)
+        assert read[:, some] == pytest.approx(all_[:, some], rel=1e-5)
+        straight = 0.5 * (all_[:, 0] + all_[:, 4])
+        assert read[:, 2] == pytest.approx(straight, rel=1e-5)
+
+
+@pytest.mark.parametrize("swell", [0.0, 0.6])
+def test_beside_it_other_speeds_go_as_they_would_alone(swell: float) -> None:
+    w = water([14.0, 28.0], current=0.2, angle=45.0, swell=swell)
+    speeds = A([0.5, 0.9, 1.3]).reshape(3, 1, 1)
+    alone, beside = swim(w, 0.7, 40.0), steps_of.swim_beside(w, 0.7, 40.0, w, speeds, 40.0)
+    assert np.array_equal(alone.height, beside[0].height)
+    for speed, way in zip(speeds, np.moveaxis(beside[1].height, 1, 0), strict=True):
+        # A block of more columns may be added up in another order.
+        assert way == pytest.approx(swim(w, speed, 40.0, home=False).height, abs=1e-4)
 
 
 def test_a_sleeping_tail_lifts_the_lower_speed() -> None:
