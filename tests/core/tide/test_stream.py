@@ -90,3 +90,44 @@ def test_constants_in_metres_a_second() -> None:
     assert (found.max() - found.min()) / 2.0 == pytest.approx(1.0, abs=0.04)
     with pytest.raises(DomainError, match="at most 6 m/s"):
         Constants({"M2": (7.0, 0.0)}, 0.0, 36.4, "m/s")
+
+
+def test_between_two_hours_of_the_table_and_at_its_ends() -> None:
+    """Of a rate that is 1 at one hour and 0 elsewhere: nearest to it at that hour of each tide,
+    known from the first high water to the last, and not a second beyond."""
+    at_two = (HOURS == 2.0).astype(float)
+    table = ByHours(HOURS, at_two, at_two)
+    highs = TURNS.time[TURNS.is_high]
+    length = np.diff(highs)
+    at = highs[:-1] + 2.0 / (TIDE_S / HOUR) * length
+    assert table.at(TURNS, (1.0, 2.0), at) == pytest.approx(np.ones(at.size), abs=1e-3)
+    assert table.at(TURNS, (1.0, 2.0), at + HOUR) == pytest.approx(np.zeros(at.size), abs=0.01)
+    ends = table.at(TURNS, (1.0, 2.0), np.array([highs[0] - 1, highs[0], highs[-1], highs[-1] + 1]))
+    assert np.isnan(ends).tolist() == [True, False, False, True]
+
+
+def test_hours_that_are_refused_say_how_far_apart_the_tides_are() -> None:
+    daily = HighLow(np.arange(5) * 12.4206 * HOUR, np.array([1.0, 2.0, 1.0, 2.0, 1.0]))
+    with pytest.raises(DomainError) as refused:
+        sine_table().at(daily, (1.0, 2.0), np.array([20.0 * HOUR]))
+    told = refused.value
+    assert (told.field, told.value, told.unit) == ("stream_id", 24.8, "h")
+    assert told.remedy == "bring the stream by the clock or as constants"
+
+
+@pytest.mark.parametrize(("hour", "value"), [
+    (np.arange(5.0), 5), (np.array([0.0, 1, 2, 2, 3, 4]), "a step back"),
+    (np.arange(14.0), 13.0)])
+def test_hours_that_make_no_tide_are_told_as_typed(hour: np.ndarray, value: object) -> None:
+    with pytest.raises(DomainError) as refused:
+        ByHours(hour, hour, hour)
+    assert (refused.value.field, refused.value.value) == ("hour", value)
+    assert refused.value.remedy == "give the hours -6 to 6 from high water"
+
+
+def test_peaks_at_both_ends_and_against_each_other() -> None:
+    """A list that begins and ends with a peak: a quarter of a wave to each slack."""
+    times = np.array([0.0, 3.0, 6.0]) * HOUR
+    found = between(times, np.array([1.0, 0.0, -0.8]), np.array([1.0, 1.5, 4.5, 5.0]) * HOUR)
+    assert found == pytest.approx(
+        [np.cos(np.pi / 6), np.cos(np.pi / 4), -0.8 * np.sin(np.pi / 4), -0.8 * np.sin(np.pi / 3)])

@@ -119,3 +119,75 @@ def test_heads_that_contradict_or_say_nothing_are_refused(
 ) -> None:
     with pytest.raises(DomainError, match="swept_m_s"):
         read_current(swept, held, 0.3)
+
+
+UNEVEN = HighLow(1_700_000_000.0 + np.array([0.0, 6.35, 12.21, 18.6]) * HOUR,
+                 np.array([0.5, 2.5, 0.7, 2.3]))
+
+
+def test_between_turns_that_are_unevenly_apart() -> None:
+    """By hand, from the turn before: half the way up is half the rise, a quarter of it
+    (1 - cos 45°)/2; the stream at a quarter is sin 45° of its peak, of either sign."""
+    span = np.diff(UNEVEN.time)
+    for share, way, flow in ((0.25, 0.1464466, 0.7071068), (0.5, 0.5, 1.0), (0.9, 0.9755283,
+                                                                              0.3090170)):
+        at = UNEVEN.time[:-1] + share * span
+        assert UNEVEN.height_at(at) == pytest.approx(
+            UNEVEN.height[:-1] + way * np.diff(UNEVEN.height), abs=1e-6)
+        assert stream_at(UNEVEN, RATES, at) == pytest.approx(
+            flow * np.array([1.0, -0.88, 0.76]), abs=1e-6)
+
+
+@pytest.mark.parametrize("lag", [0.5 * HOUR, -0.5 * HOUR])
+def test_a_stream_is_known_as_far_past_the_table_as_it_lags(lag: float) -> None:
+    late = StreamRates(0.4, 1.0, 1.0, 2.0, lag=lag)
+    ends = UNEVEN.time[[0, -1]] + lag
+    reach = ends + abs(lag) * np.array([-1.0, 1.0])
+    assert np.isfinite(stream_at(UNEVEN, late, reach)).all()
+    assert np.isnan(stream_at(UNEVEN, late, reach + np.array([-1.0, 1.0]))).all()
+
+
+def test_those_around_a_span_have_one_before_and_one_after() -> None:
+    t = UNEVEN.time
+
+    def around(from_s: float, to_s: float) -> list[float]:
+        return UNEVEN.around(from_s, to_s).time.tolist()
+
+    assert around(t[1] + 1.0, t[2] - 1.0) == t[1:3].tolist()
+    assert around(t[1] + 1.0, t[2] + 1.0) == t[1:].tolist()
+    assert around(t[1], t[1]) == t[:3].tolist()
+    assert around(t[0] - 5.0, t[0] + 5.0) == t[:2].tolist()
+    assert around(t[2] + 1.0, t[3] + 5.0) == t[2:].tolist()
+
+
+def test_a_current_typed_on_the_ebb_is_an_ebb() -> None:
+    flat, how = with_typed_speed(np.array([-0.01, 0.4, -0.5]), 0, 0.3)
+    assert (flat.tolist(), how) == ([-0.3, -0.3, -0.3], "constant")
+    still, how = with_typed_speed(np.zeros(3), 1, 0.2)
+    assert (still.tolist(), how) == ([0.2, 0.2, 0.2], "constant")
+
+
+def test_what_heads_do_not_tell_is_refused_with_the_way_out() -> None:
+    with pytest.raises(DomainError) as none:
+        read_current(None, None, 0.3)
+    assert (none.value.field, none.value.unit, none.value.remedy) == (
+        "held_m_s", "m/s", "try a head first")
+    with pytest.raises(DomainError) as two:
+        read_current(0.6, 0.4, 0.3)
+    assert (two.value.field, two.value.value, two.value.unit) == ("held_m_s", 0.4, "m/s")
+    assert "a head that bears less was swept" in str(two.value)
+    assert read_current(0.4, 0.6, 0.4) == 0.4
+    assert read_current(0.4, 0.6, 0.6) == 0.6
+
+
+@pytest.mark.parametrize(("times", "heights", "field"), [
+    ([0.0], [1.0], "tide"), ([0.0, 0.0], [1.0, 2.0], "tide"),
+    ([0.0, 6.0, 12.0], [1.0, 2.0, 3.0], "tide")])
+def test_a_table_that_is_none_names_the_tide_and_what_to_do(
+    times: list[float], heights: list[float], field: str
+) -> None:
+    with pytest.raises(DomainError) as refused:
+        HighLow(np.array(times), np.array(heights))
+    assert refused.value.field == field
+    assert refused.value.remedy in ("add tide times for this day",
+                                    "check times and heights of the high and low waters")
