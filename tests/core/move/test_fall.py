@@ -141,6 +141,48 @@ def test_a_held_fall_slows_down_on_its_way_as_its_line_drags() -> None:
     assert float(got.zone / got.count) == pytest.approx(1.0 - t(6.0) / t(10.0), rel=1e-6)
 
 
+def test_a_held_fall_through_a_zone_off_the_bottom_by_hand() -> None:
+    """Let go for 2 of 10 m, then held; the zone lies from 6 to 8 m down, its middle at 7."""
+    f = falling(0.08, 0.9, 10.0, 0.3)
+    got = swing(f, A(30.0), A(1.5), 2.0, 4.0, A(2.0)).fall
+    k = 0.77 * 0.5 * float(f.rho) * float(line_drag(A(0.9), f.diameter, f.nu)) * float(f.diameter)
+    slack, big = float(f.seconds(A(2.0))), float(f.big_k)
+    held = float(got.count) - slack
+
+    def part(down: float) -> float:
+        return ((big + k * (down - 2.0)) ** 1.5 - big**1.5) / ((big + k * 8.0) ** 1.5 - big**1.5)
+
+    assert float(got.hold_at) == pytest.approx(slack)
+    assert float(got.middle) == pytest.approx(slack + held * part(7.0))
+    assert float(got.leaves) == pytest.approx(slack + held * part(8.0))
+    assert float(got.zone) == pytest.approx(held * (part(8.0) - part(6.0)))
+    assert float(got.line) == pytest.approx(np.hypot(30.0, 3.5))
+    assert float(got.middle_in) == pytest.approx(float(got.come_in) * (5.0 / 8.0) ** 2)
+    fed_m = float(f.drift_to(A(2.0), f.pull)) * 0.3
+    drift = float(got.shift) - fed_m
+    assert drift > 0.0
+    assert float(got.middle_shift) == pytest.approx(fed_m + drift * part(7.0))
+    # Let down on the current's own side nothing is carried sideways while it is fed.
+    along = swing(f, A(30.0), A(1.5), 2.0, 4.0, A(2.0), angle_deg=0.0).fall
+    assert float(along.shift) == pytest.approx(0.0, abs=1e-9)
+    low = swing(f, A(30.0), A(1.5), 0.0, 9.5, A(2.0)).fall
+    assert float(low.middle) == pytest.approx(slack + held * part(5.25))
+
+
+def test_a_held_fall_needs_a_line_that_reaches_and_a_table_that_holds_it() -> None:
+    """What is out when it is held, √(x² + 3.5²), reaches 11.5 m down or it does not."""
+    f = falling(0.08, 0.9, 10.0, 0.3)
+    short, enough = (swing(f, A(x), A(1.5), 0.0, 1.0, A(2.0)) for x in (10.95, 10.96))
+    assert np.isnan(float(short.fall.count))
+    assert np.isfinite(float(enough.fall.count))
+
+    def tabled(x: float, current: float = 0.3, depth: float = 10.0) -> bool:
+        return bool(swing(falling(0.08, 0.9, depth, current), A(x), A(1.5), 0.0, 1.0).tabled)
+
+    assert [tabled(x) for x in (10.99, 11.01, 319.9, 320.1)] == [False, True, True, False]
+    assert [tabled(25.0, u) for u in (1.16, 1.18)] == [True, False]
+
+
 def test_a_held_fall_knows_the_current() -> None:
     """Without one, no angle and no drift; with one, slower cast down-current than up it."""
     still = falling(0.08, 0.9, 4.0, 0.0)
