@@ -131,3 +131,18 @@ def test_peaks_at_both_ends_and_against_each_other() -> None:
     found = between(times, np.array([1.0, 0.0, -0.8]), np.array([1.0, 1.5, 4.5, 5.0]) * HOUR)
     assert found == pytest.approx(
         [np.cos(np.pi / 6), np.cos(np.pi / 4), -0.8 * np.sin(np.pi / 4), -0.8 * np.sin(np.pi / 3)])
+
+
+def test_rates_go_with_the_range_between_any_two_ranges() -> None:
+    """Neaps of 1 m at 0.4 and springs of 2.5 m at 1: the tide of 4/3 m, two ninths of the way."""
+    at = np.array([TURNS.time[4] - TIDE_S / 4.0])
+    ebb = sine_table().at(TURNS, (1.0, 2.5), at)
+    assert ebb[0] == pytest.approx(0.4 + 0.6 * (4.0 / 3.0 - 0.25 / 6.0 - 1.0) / 1.5, abs=0.006)
+
+
+def test_slack_is_little_beside_the_strongest_however_strong_that_is() -> None:
+    """0.02 beside 0.2 is a tenth: no slack. The same wave, ten times weaker, is the same."""
+    times = np.array([0.0, 3.0, 6.0, 9.0]) * HOUR
+    at = np.linspace(0.0, times[-1], 40)
+    speeds = np.array([2.0, 0.0, -1.5, 0.2])
+    assert between(times, speeds / 10.0, at) == pytest.approx(between(times, speeds, at) / 10.0)

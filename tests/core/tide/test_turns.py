@@ -7,7 +7,14 @@ import pytest
 
 from ilha.core.errors import DomainError
 from ilha.core.tide.tideway import Typed, tideway
-from ilha.core.tide.turns import HighLow, StreamRates, read_current, stream_at, with_typed_speed
+from ilha.core.tide.turns import (
+    HighLow,
+    StreamRates,
+    read_current,
+    series_at,
+    stream_at,
+    with_typed_speed,
+)
 
 HOUR = 3600.0
 TIDE = HighLow(np.array([0.0, 6.0, 12.0, 18.0]) * HOUR, np.array([0.5, 2.5, 0.7, 2.3]))
@@ -105,8 +112,8 @@ def test_a_day_outside_the_table_is_refused() -> None:
 
 
 @pytest.mark.parametrize(("swept", "held", "expected", "read"), [
-    (0.4, 0.6, 0.2, 0.5), (0.4, 0.6, 0.55, 0.55), (None, 0.6, 0.3, 0.3), (0.4, 0.6, None, 0.5),
-    (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5), (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
+    (0.4, 0.6, 0.2, 0.5), (0.4, 0.8, 0.2, 0.6), (0.4, 0.6, 0.55, 0.55), (None, 0.6, 0.3, 0.3),
+    (0.4, 0.6, None, 0.5), (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5), (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
 def test_the_current_is_read_from_heads(
     swept: float | None, held: float | None, expected: float | None, read: float
 ) -> None:
@@ -191,3 +198,30 @@ def test_a_table_that_is_none_names_the_tide_and_what_to_do(
     assert refused.value.field == field
     assert refused.value.remedy in ("add tide times for this day",
                                     "check times and heights of the high and low waters")
+
+
+def test_peaks_between_springs_and_neaps_and_beyond() -> None:
+    """0.6 m/s more over 1.5 m more of range: 0.4 a metre; never below nought."""
+    rates = StreamRates(0.4, 1.0, 1.0, 2.5)
+    assert rates.peak(np.array([0.5, 1.0, 2.0, 2.5, 3.0])) == pytest.approx(
+        [0.2, 0.4, 0.8, 1.0, 1.2])
+    assert StreamRates(0.1, 1.0, 1.0, 2.0).peak(np.array([0.1])).tolist() == [0.0]
+
+
+@pytest.mark.parametrize("begins", [0.0, 1_700_000_123.0])
+def test_a_series_is_read_as_the_cubic_through_its_neighbours(begins: float) -> None:
+    """A cubic comes back as itself, at its ends too; of what is none, the four nearest count: by
+    hand, between 3 and 4 of 0, 0, 0, 1, 0, 0, 0, half way, 9/16 (Lagrange's weights -1 9 9 -1)."""
+    times = begins + 600.0 * np.arange(7)
+
+    def cubic(t: np.ndarray) -> np.ndarray:
+        x = (t - begins) / 600.0
+        return np.asarray(0.3 * x**3 - 2.0 * x**2 + x - 0.7)
+
+    at = begins + np.array([0.0, 130.0, 600.0, 1000.0, 2399.0, 2999.0, 3420.0, 3600.0])
+    assert series_at(times, cubic(times), at) == pytest.approx(cubic(at), abs=1e-6)
+    one = np.array([0.0, 0, 0, 1, 0, 0, 0])
+    mid = series_at(times, one, times[:-1] + 300.0)
+    assert mid == pytest.approx(np.array([1, -1, 9, 9, -1, 1]) / 16.0)
+    out = series_at(times, one, np.array([times[0] - 1.0, times[-1] + 1.0]))
+    assert np.isnan(out).all()
