@@ -113,7 +113,8 @@ def test_a_day_outside_the_table_is_refused() -> None:
 
 @pytest.mark.parametrize(("swept", "held", "expected", "read"), [
     (0.4, 0.6, 0.2, 0.5), (0.4, 0.8, 0.2, 0.6), (0.4, 0.6, 0.55, 0.55), (None, 0.6, 0.3, 0.3),
-    (0.4, 0.6, None, 0.5), (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5), (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
+    (0.4, 0.6, None, 0.5), (0.6, None, 0.3, 0.7), (None, 0.6, 0.9, 0.5),
+    (None, 0.6, None, 0.5), (0.6, None, 0.8, 0.8)])
 def test_the_current_is_read_from_heads(
     swept: float | None, held: float | None, expected: float | None, read: float
 ) -> None:
