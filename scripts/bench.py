@@ -42,7 +42,8 @@ from ilha.core.choose.situation import Situation  # noqa: E402
 from ilha.core.judge.board import board  # noqa: E402
 from ilha.core.judge.chart import lid  # noqa: E402
 from ilha.core.move.hold import hold  # noqa: E402
-from ilha.core.move.swim import Water, swim  # noqa: E402
+from ilha.core.move.reeled import Water  # noqa: E402
+from ilha.core.move.swim import swim  # noqa: E402
 from ilha.core.tide.harmonic import Constants  # noqa: E402
 from ilha.core.water.conditions import Conditions  # noqa: E402
 from ilha.demo import marela  # noqa: E402

@@ -39,7 +39,8 @@ from ilha.core.errors import Array  # noqa: E402
 from ilha.core.move.cast import Rod, SeenCast, cast_distance, is_guess  # noqa: E402
 from ilha.core.move.glide import free_fall  # noqa: E402
 from ilha.core.move.hold import hold  # noqa: E402
-from ilha.core.move.swim import Water, swim  # noqa: E402
+from ilha.core.move.reeled import Water  # noqa: E402
+from ilha.core.move.swim import swim  # noqa: E402
 from ilha.core.rig.assembly import assemble  # noqa: E402
 from ilha.core.units import oz_from_kg  # noqa: E402
 

@@ -14,7 +14,8 @@ from ilha.core.errors import Array
 from ilha.core.move.fall import Falling, swing
 from ilha.core.move.glide import free_fall
 from ilha.core.move.hold import hold
-from ilha.core.move.swim import Water, swim
+from ilha.core.move.reeled import Water
+from ilha.core.move.swim import swim
 from ilha.core.move.way_in import WayIn
 from ilha.core.rig.assembly import assemble
 from ilha.core.units import kg_from_oz

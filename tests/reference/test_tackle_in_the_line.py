@@ -11,7 +11,8 @@ from scipy.optimize import brentq
 from ilha.core.errors import DomainError
 from ilha.core.move.fall import Falling, swing
 from ilha.core.move.hold import hold
-from ilha.core.move.swim import Water, swim
+from ilha.core.move.reeled import Water
+from ilha.core.move.swim import swim
 from ilha.core.rig.assembly import assemble
 from ilha.core.units import G, kg_from_oz
 from ilha.core.water.flow import SEVENTH_ROOT, Profile

@@ -62,8 +62,10 @@ export function outbox<Row extends Waits>(name: string, read: () => Promise<Row[
             await send(waiting);
           } finally {
             await changed();
+            // Also where the way broke off after some of it; not where all of it still waits.
+            const still = new Set(rows.filter((row) => row.refused === null).map((row) => row.word));
+            if (waiting.some((row) => !still.has(row.word))) taken();
           }
-          taken();
         };
         const locks = (navigator as { locks?: LockManager }).locks;
         if (locks) await locks.request(name, { ifAvailable: true }, (lock) => (lock ? work() : undefined));

@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 
 from ilha.core.errors import Array
 from ilha.core.move import swim as steps_of
+from ilha.core.move.reeled import Water
 from ilha.core.move.retrieve import _Band, judged, retrieve
-from ilha.core.move.swim import Water, swim
+from ilha.core.move.swim import swim
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble
 from ilha.core.water.swell import Swell, wave_number

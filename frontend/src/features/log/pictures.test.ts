@@ -63,8 +63,10 @@ it("keeps them while the server is away, and sends each once when it is back", a
 it("waits for the event it is of, and goes over with it when that is told anew", async () => {
   await queue.keep("a", sampleEvent("a"));
   await keepPicture("a", false, picture("fish"));
-  await bringPictures();
+  const home = vi.fn();
+  await bringPictures(home);
   expect(taken).toEqual([]);
+  expect(home).not.toHaveBeenCalled();
   await goesOver("a", "b");
   expect(await onDevice()).toEqual([["b", null]]);
   inLog.add("b");
@@ -78,7 +80,7 @@ it("sets aside what is refused, sends the others, and drops it when told to", as
   await keepPicture("a", false, picture("fish"));
   await bringPictures();
   expect(taken).toHaveLength(1);
-  expect(await onDevice()).toEqual([["nothing", "There is no event in the log nothing."]]);
+  expect(await onDevice()).toEqual([["nothing", "What it is of is not in the log any more."]]);
   await bringPictures();
   expect(api.addPhotograph).toHaveBeenCalledTimes(2);
   const open = indexedDB.open("ilha-pictures");

@@ -34,7 +34,7 @@ const waiting = outbox<KeptPicture>("ilha.pictures", async () => (await database
       await (await database()).delete("pictures", one.id);
     } catch (error) {
       if (!isFault(error)) throw error;
-      await change([one], { refused: error.message.replaceAll("`", "") });
+      await change([one], { refused: error.status === 404 ? "What it is of is not in the log any more." : error.message.replaceAll("`", "") });
     }
   }
 });

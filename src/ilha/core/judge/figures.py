@@ -18,8 +18,8 @@ from ilha.core.move.fall import Fall, Falling, Swing, stop_count
 from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
+from ilha.core.move.reeled import Water
 from ilha.core.move.retrieve import Retrieve, judged, retrieve
-from ilha.core.move.swim import Water
 from ilha.core.move.way_in import OUT_OF_ZONE, Shares
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (

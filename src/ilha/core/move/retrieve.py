@@ -10,7 +10,8 @@ import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.knots import spread
-from ilha.core.move.swim import Water, swim, swim_beside
+from ilha.core.move.reeled import Water
+from ilha.core.move.swim import swim, swim_beside
 from ilha.core.move.way_in import ON_BOTTOM, OUT_OF_ZONE, Shares, WayIn
 
 SPEED_MIN, SPEED_MAX = 0.1, 3.0

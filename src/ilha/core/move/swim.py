@@ -7,18 +7,11 @@ turns follows from the balance of moments about the tip, step by step as the lin
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass, replace
-from typing import Any, NamedTuple
-
 import numpy as np
 
 from ilha.core.errors import Array
+from ilha.core.move.reeled import SINGLE, Columns, Water, Way
 from ilha.core.move.way_in import WayIn
-from ilha.core.water.flow import SEVENTH_ROOT, Profile
-from ilha.core.water.ground import Ground
-from ilha.core.water.line import Leader
-from ilha.core.water.swell import Swell, wave_number
 
 BOW = 1.87
 """What a straight line leaves out of the moment: its bow (tried on the chain of
@@ -47,47 +40,11 @@ _OUT_IN_WAVES = np.concatenate([
     [1.0], np.linspace(SETTLED, 0.78, 4), np.linspace(0.78, 0.22, 19)[1:]])
 """Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
-CALM = Swell()
-SINGLE: Any = np.float32
-"""Half as wide, twice as quick, and a hundred times finer than the model is true."""
 _POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
     np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
 _EDGES = np.concatenate([[0.0], np.cumsum(_WEIGHTS)])[:, None].astype(SINGLE)
 _BLOCK = 8192
 """Columns taken at once: as many as stay in the processor's cache."""
-
-
-@dataclass(frozen=True)
-class Water:
-    """What the line and the water bring to a retrieve: all broadcast to (H, T).
-
-    current : at the surface, m/s; ``angle`` rad from the way it goes to the way the cast goes.
-    ground : the bottom along the cast, ``depth`` that at its far end; None: level. leader : of what
-    thickness the last of the line is.
-    """
-
-    weight: Array
-    drag_area: Array
-    diameter: Array
-    depth: Array
-    tip_height: Array
-    rho: Array
-    nu: Array
-    current: Array | float = 0.0
-    angle: Array | float = 0.5 * np.pi
-    profile: Profile = SEVENTH_ROOT
-    swell: Swell = CALM
-    ground: Ground | None = None
-    leader: Leader | None = None
-
-    def each(self, taken: Callable[[Array | float], Array]) -> Water:
-        """With some of its columns alone: what ``taken`` makes of each of its figures."""
-        return replace(
-            self, weight=taken(self.weight), drag_area=taken(self.drag_area),
-            diameter=taken(self.diameter), depth=taken(self.depth),
-            tip_height=taken(self.tip_height), rho=taken(self.rho), nu=taken(self.nu),
-            current=taken(self.current), angle=taken(self.angle),
-            swell=replace(self.swell, height=taken(self.swell.height)))
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -105,7 +62,7 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
     Newton step for each step of r. home : followed to 4 % of the cast; else to 22 %, enough for
     verdicts.
     """
-    columns = _Columns.of(water, speed, cast)
+    columns = Columns.of(water, speed, cast)
     return columns.way(water, *_swum(water, columns, columns.size if home else 0))
 
 
@@ -115,8 +72,8 @@ def swim_beside(
 ) -> tuple[WayIn, WayIn]:
     """The way of a rig followed home, and beside it in the same water that of ``others`` (m/s, and
     their ``casts``) as far as verdicts need: as two calls of :func:`swim`, and quicker."""
-    first, second = _Columns.of(water, speed, cast), _Columns.of(beside, others, casts)
-    together = _Columns(first.shape, *(
+    first, second = Columns.of(water, speed, cast), Columns.of(beside, others, casts)
+    together = Columns(first.shape, *(
         np.concatenate([a, b]) for a, b in zip(first[1:], second[1:], strict=True)))
     go, height = _swum(water, together, first.size)
     out = (_OUT if water.swell.calm else _OUT_IN_WAVES).size
@@ -124,74 +81,7 @@ def swim_beside(
             second.way(beside, go[:out, first.size:], height[:out, first.size:]))
 
 
-class _Columns(NamedTuple):
-    """What each column has of its own; (N,), k in N s²/m²."""
-
-    shape: tuple[int, ...]
-    """Of what is asked; the rest is flat."""
-    weight: Array
-    k: Array
-    d: Array
-    depth: Array
-    tip: Array
-    rho: Array
-    nu: Array
-    current: Array
-    bearing: Array
-    wave: Array
-    strength: Array
-    speed: Array
-    cast: Array
-
-    @classmethod
-    def of(cls, water: Water, speed: Array | float, cast: Array | float) -> _Columns:
-        wave = wave_number(water.depth, water.swell.period)
-        given = (
-            water.weight, 0.5 * water.rho * water.drag_area, water.diameter, water.depth,
-            water.tip_height, water.rho, water.nu, water.current, water.angle, wave,
-            water.swell.strength(water.depth, wave), speed, cast)
-        shape = np.broadcast_shapes(*(np.shape(v) for v in given))
-        return cls(shape, *(
-            np.broadcast_to(np.asarray(v, dtype=SINGLE), shape).reshape(-1) for v in given))
-
-    @property
-    def size(self) -> int:
-        return self.weight.size
-
-    def part(self, of: slice) -> _Columns:
-        return _Columns(self.shape, *(v[of] for v in self[1:]))
-
-    def way(self, water: Water, go: Array, height: Array) -> WayIn:
-        """Of (P, N) each, in the shape of what was asked."""
-        go, height = (v.reshape((-1, *self.shape)) for v in (go, height))
-        # What single precision leaves under the bottom or over the surface.
-        height = np.maximum(height, 0.0)
-        top = np.inf if water.ground is not None else np.asarray(water.depth, dtype=SINGLE)
-        return WayIn(go, np.minimum(height, top))
-
-
-class _Way(NamedTuple):
-    """What changes of each column from step to step; (N,)."""
-
-    r: Array
-    sin: Array
-    cos: Array
-    down: Array
-    """The bottom that is there, under the surface, m."""
-    w: Array
-    bearing: Array
-    turn: Array
-    steeper: Array
-    time: Array
-    before: Array
-    """w a step ago, and how long that step was, s."""
-    lasted: Array
-
-    def part(self, of: slice) -> _Way:
-        return _Way(*(v[of] for v in self))
-
-
-def _swum(water: Water, columns: _Columns, home: int) -> Array:
+def _swum(water: Water, columns: Columns, home: int) -> Array:
     """The ways of all columns, the first ``home`` of them followed home; (2, P, N)."""
     shares = _OUT if water.swell.calm else _OUT_IN_WAVES
     judged = shares.size
@@ -210,7 +100,7 @@ def _swum(water: Water, columns: _Columns, home: int) -> Array:
     return out
 
 
-def _begun(columns: _Columns) -> _Way:
+def _begun(columns: Columns) -> Way:
     """Where it lies before the first turn of the reel."""
     deep = columns.depth + columns.tip
     r = np.hypot(columns.cast, deep)
@@ -220,7 +110,7 @@ def _begun(columns: _Columns) -> _Way:
     # As it would swing down in still water, from which Newton's steps go on.
     w = np.sqrt(np.maximum(columns.weight, 0.0) * cos / (r * r * (
         columns.k + 0.25 * BOW * columns.rho * columns.d * r)))
-    return _Way(r, sin, cos, columns.depth, w, columns.bearing, none, none, none, w, w)
+    return Way(r, sin, cos, columns.depth, w, columns.bearing, none, none, none, w, w)
 
 
 def _of_leader(r: Array, dry: Array, length: float) -> Array:
@@ -232,8 +122,8 @@ def _of_leader(r: Array, dry: Array, length: float) -> Array:
 
 
 def _reeled(
-    water: Water, columns: _Columns, way: _Way, shares: Array, steps: range, out: Array
-) -> _Way:
+    water: Water, columns: Columns, way: Way, shares: Array, steps: range, out: Array
+) -> Way:
     """Some of the steps of :func:`swim` for a block of columns, told into ``out`` (2, P, N)."""
     _, weight, k, d, depth, tip, rho, nu, current, _, wave, strength, speed, cast = columns
     r, sin, cos, down, w, bearing, turn, steeper, time, *before = way
@@ -322,7 +212,7 @@ def _reeled(
         cos = np.sqrt(1.0 - sin * sin)
         out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
         out[1, i] = np.minimum(deep - r * sin, down)
-    return _Way(r, sin, cos, down, w, bearing, turn, steeper, time, *before)
+    return Way(r, sin, cos, down, w, bearing, turn, steeper, time, *before)
 
 
 def _over(load: Array, value: Array) -> Array:
