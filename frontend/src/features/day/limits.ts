@@ -34,7 +34,7 @@ export function tooLight(t: Told, units: Units): [string, string] {
     case "drifts-by":
       return ["drifts by", `carried ${m(t.figure)} on the way to them; ${m(t.bound)} is the most`];
     case "swims":
-      return ["rides up", t.speedHigh === null ? "leaves their zone at any speed" : `leaves their zone above ${text(speed(t.speedHigh, units))}`];
+      return ["rides up", t.speedHigh === null ? "leaves their zone at this speed" : `leaves their zone above ${text(speed(t.speedHigh, units))}`];
     case "sinks":
       return t.floats === "neutral"
         ? ["hangs", "neither sinks nor floats: the water's warmth decides"]
@@ -67,7 +67,7 @@ export function tooHeavy(t: Told, units: Units): [string, string] {
     case "drags":
       return ["drags", `on the bottom over ${percentOf(t.figure)} of the middle of the cast`];
     case "runs-under":
-      return ["runs under", t.speedLow === null ? "under their zone at any speed" : `under their zone below ${text(speed(t.speedLow, units))}`];
+      return ["runs under", t.speedLow === null ? "under their zone at this speed" : `under their zone below ${text(speed(t.speedLow, units))}`];
     default:
       return ["plunges", `${s(t.figure)} in the zone; ${s((t.bound ?? 0) / LONG_FALL)} is to be had lighter`];
   }

@@ -200,7 +200,7 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   else if (least.length) parts.push(`it needs at least ${text(grams(Math.min(...least)))} here`);
   if (!board.steady) parts.push(`${parts.length ? "or " : ""}thinner line`);
   if (later > 0) parts.push(`or wait until ${board.clock[later]}`);
-  return `${parts.join(", ")} (${text(speed(Math.abs(frame.stream), units))} now)`;
+  return `${parts.join(", ")} (${board.steady ? "current " : ""}${text(speed(Math.abs(frame.stream), units))} now)`;
 }
 
 type Span = DayBoard["cautions"][number]["when"][number];

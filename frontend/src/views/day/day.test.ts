@@ -115,9 +115,9 @@ it("says what to do when nothing is right, and until when", () => {
 });
 
 it.each([
-  [[["swims", 2]], "a slower reel, a heavier head or thinner line (0.40 m/s now)"],
-  [[["drags", 3]], "a faster reel or a lighter head (0.40 m/s now)"],
-  [[["swims", 2], ["drags", 3]], "another speed of the reel or a weight between (0.40 m/s now)"],
+  [[["swims", 2]], "a slower reel, a heavier head or thinner line (current 0.40 m/s now)"],
+  [[["drags", 3]], "a faster reel or a lighter head (current 0.40 m/s now)"],
+  [[["swims", 2], ["drags", 3]], "another speed of the reel or a weight between (current 0.40 m/s now)"],
 ] as [[string, number][], string][])("says of %j, swum back, what the reel or the weight can do", (of, words) => {
   const limits = ["swims", "drags"];
   const heads = of.map(([code, verdict], i) => head(i + 1, {
