@@ -122,7 +122,8 @@ def test_the_trace_and_the_totals_agree() -> None:
     speeds = np.array([0.1, 0.3, 0.45])
     with_shape, without = held(surface_speed=speeds, trace=True), held(surface_speed=speeds)
     assert with_shape.line_out == pytest.approx(without.line_out, rel=1e-12)
-    assert with_shape.span == pytest.approx(without.span, rel=1e-12)
+    # Added up in another order, in single precision.
+    assert with_shape.span == pytest.approx(without.span, rel=1e-6)
 
 
 def test_shallow_water_keeps_the_rig_at_half_the_depth() -> None:

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from ilha.core.errors import Array
 from ilha.core.move import swim as steps_of
 from ilha.core.move.reeled import Water
-from ilha.core.move.retrieve import _Band, judged, retrieve
+from ilha.core.move.retrieve import HIGH_UP, Asked, _Band, retrieve
 from ilha.core.move.swim import swim
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble
@@ -20,6 +20,10 @@ from ilha.core.water.swell import Swell, wave_number
 from tests.rigs import BULKY_102, NU, RHO, head
 
 A = np.array
+
+
+def judged(water_: Water, speed: Array | float, cast: float, low: float, high: float) -> Shares:
+    return Asked(water_, cast, low, high).judged(speed)
 
 
 def water(grams: list[float], depth: float = 3.4, current: float = 0.0, angle: float = 90.0,
@@ -88,7 +92,7 @@ def test_a_speed_that_is_too_much_or_too_little_ends_the_band_at_what_is_tried()
     got = retrieve(w, A(0.8), A(40.0), 0.0, 1.0, 0.0)
     assert np.isnan(got.speed_low[2, 0])
     assert np.isfinite(got.speed_low[:2, 0]).all()
-    tried = [_Band.of(w, A(speed), A(40.0), None).tried for speed in (0.12, 2.9)]
+    tried = [_Band.of(got.shares, A(speed), None).tried for speed in (0.12, 2.9)]
     assert (tried[0].min(), tried[1].max()) == (0.1, 3.0)
 
 
@@ -105,14 +109,45 @@ def test_a_band_that_is_looked_for_at_some_steps_is_that_of_all_at_those() -> No
 
 
 @pytest.mark.parametrize("swell", [0.0, 0.6])
-def test_beside_it_other_speeds_go_as_they_would_alone(swell: float) -> None:
-    w = water([14.0, 28.0], current=0.2, angle=45.0, swell=swell)
-    speeds = A([0.5, 0.9, 1.3]).reshape(3, 1, 1)
-    alone, beside = swim(w, 0.7, 40.0), steps_of.swim_beside(w, 0.7, 40.0, w, speeds, 40.0)
-    assert np.array_equal(alone.height, beside[0].height)
-    for speed, way in zip(speeds, np.moveaxis(beside[1].height, 1, 0), strict=True):
-        # A block of more columns may be added up in another order.
-        assert way == pytest.approx(swim(w, speed, 40.0, home=False).height, abs=1e-4)
+def test_only_speeds_on_the_side_of_an_edge_are_asked_and_the_band_is_that_of_all(
+    swell: float, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    w = water(list(np.geomspace(4.0, 80.0, 12)), current=0.2, angle=45.0, swell=swell)
+    w = replace(w, depth=np.linspace(2.5, 4.5, 7))
+
+    def found() -> tuple[Array, Array, float]:
+        got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
+        band = _Band.of(got.shares, A(0.7), None)
+        return got.speed_low, got.speed_high, float(band.wanted.mean())
+
+    few = found()
+    whole = _Band.of
+
+    def every(*given: object) -> _Band:
+        band = whole(*given)  # type: ignore[arg-type]
+        return replace(band, wanted=np.ones_like(band.wanted))
+
+    monkeypatch.setattr(_Band, "of", every)
+    all_ = found()
+    assert few[2] < 0.7
+    assert np.isfinite(few[0]).any()
+    # A block of more columns may be added up in another order.
+    for one, other in zip(few[:2], all_[:2], strict=True):
+        assert one == pytest.approx(other, rel=1e-3, nan_ok=True)
+
+
+@pytest.mark.parametrize("swell", [0.0, 0.6])
+def test_at_the_estimates_it_rides_up_as_if_each_were_asked_by_itself(swell: float) -> None:
+    w = water(list(np.geomspace(4.0, 80.0, 12)), current=0.2, angle=45.0, swell=swell)
+    w = replace(w, depth=np.linspace(2.5, 4.5, 7))
+    got = retrieve(w, A(0.7), A(40.0), 0.0, 1.0, 0.0)
+    for times, found in zip((0.8, 1.0, 1.2), got.rides_up, strict=True):
+        there = judged(replace(w, current=times * w.current), times * 0.7, 40.0, 0.0, 1.0)
+        # One whose way lies nearly all above is not asked of the lower.
+        sure = got.shares.above >= HIGH_UP
+        assert np.array_equal(found[~sure], there.rides_up[~sure])
+        assert found[sure].all()
+    assert 0 < got.rides_up[0].sum() < got.rides_up[1].sum() < got.rides_up[2].sum() < 84
 
 
 def test_a_sleeping_tail_lifts_the_lower_speed() -> None:

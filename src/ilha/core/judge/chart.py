@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices
-from ilha.core.judge.figures import ESTIMATES, Figures, Known, figures
+from ilha.core.judge.figures import Figures, Known, figures
 from ilha.core.judge.limits import judge_school, lower_limits
 from ilha.core.judge.schools import (
     FITS_BADLY,
@@ -26,6 +26,7 @@ from ilha.core.move.way_in import OUT_OF_ZONE, Shares
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Head, Plastic
 from ilha.core.water.conditions import Conditions
+from ilha.core.water.flow import ESTIMATES
 
 
 @dataclass(frozen=True)
@@ -162,9 +163,9 @@ def _between(f: Figures, depths: Array, currents: Array) -> Known:
     cells = (len(f.mass), depths.size * currents.size)
     off = np.broadcast_to(np.asarray(f.cond.zone_from) > 0.0, cells)
     swum = Shares(every(s.bottom), every(s.above), every(s.below), off)
-    nodes = np.ones((cells[0], some.size), dtype=bool)
-    above = few.above_at(np.full(nodes.size, ESTIMATES[2]), nodes).reshape(nodes.shape)
-    over = every(above) > OUT_OF_ZONE
+    high = ESTIMATES[2]
+    above = few.asked.in_current(high).judged(high * np.asarray(f.cond.retrieve_speed)).above
+    over = every(np.broadcast_to(above, (cells[0], some.size))) > OUT_OF_ZONE
     return Known(swum=swum, rides_up=np.stack(
         [swum.rides_up, swum.rides_up, over | swum.rides_up]))
 

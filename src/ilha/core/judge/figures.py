@@ -19,8 +19,8 @@ from ilha.core.move.glide import Glide, free_fall
 from ilha.core.move.hold import Hold
 from ilha.core.move.invert import CURRENT_MAX, Held
 from ilha.core.move.reeled import Water
-from ilha.core.move.retrieve import Retrieve, judged, retrieve
-from ilha.core.move.way_in import OUT_OF_ZONE, Shares
+from ilha.core.move.retrieve import Asked, Retrieve, retrieve, rides_up
+from ilha.core.move.way_in import Shares
 from ilha.core.rig.bodies import Body
 from ilha.core.rig.tackle import (
     Rigging,
@@ -28,9 +28,8 @@ from ilha.core.rig.tackle import (
 )
 from ilha.core.water import seawater as sea
 from ilha.core.water.conditions import Conditions
+from ilha.core.water.flow import ESTIMATES
 
-ESTIMATES = (0.8, 1.0, 1.2)
-"""Low, middle and high estimate of the current: known to perhaps 20 %."""
 BAND_LOOSE = 1.0
 """Of a long day the band of speeds that is shown, which decides nothing, is looked for at its
 knots, with so many times the tolerance of ``Figures.knots``. With eight times it was off by 12 %
@@ -191,37 +190,23 @@ class Figures:
         cond = self.cond
         if not self.bare:
             return self.retrieve.shares
-        return judged(self.water, cond.retrieve_speed, cond.cast, cond.zone_from, cond.zone_to)
+        return self.asked.judged(cond.retrieve_speed)
 
     @cached_property
     def rides_up(self) -> Flags:
         """(3, H, T): whether it rides up at the estimates of reel and current."""
         if self.known.rides_up is not None:
             return self.known.rides_up
-        here = self.swum.rides_up
-        # What does not ride up does not at a lower estimate, what does does at a higher: only the
-        # others are asked again. Verdicts alone do not tell what would be right in less current.
-        low, high = here.copy(), here.copy()
-        asked = ~here if self.bare else np.ones_like(here)
-        times = np.where(here, ESTIMATES[0], ESTIMATES[2])[asked]
-        if times.size:
-            over = self.above_at(times, asked) > OUT_OF_ZONE
-            was = here[asked]
-            low[asked], high[asked] = was & over, was | over
-        return np.stack([low, here, high])
+        if not self.bare:
+            return self.retrieve.rides_up
+        # Verdicts alone do not tell what would be right in less current.
+        return rides_up(self.asked, self.cond.retrieve_speed, self.swum)
 
-    def above_at(self, times: Array, cells: Flags) -> Array:
-        """(N,), shares above the zone in some cells (of (H, T)) with reel and current so many times
-        as fast, (N,)."""
+    @property
+    def asked(self) -> Asked:
+        """What a retrieve is judged in."""
         cond = self.cond
-
-        def there(value: Array | float) -> Array:
-            return np.broadcast_to(value, cells.shape)[cells]
-
-        water = self.water.each(there)
-        return judged(replace(water, current=times * water.current),
-                      times * there(cond.retrieve_speed), there(cond.cast), there(cond.zone_from),
-                      there(cond.zone_to)).above
+        return Asked(self.water, cond.cast, cond.zone_from, cond.zone_to)
 
     def window_of_retrieve(self) -> tuple[Array, Array]:
         """The band of current (m/s) in which the chosen speed on the reel keeps it in the zone.

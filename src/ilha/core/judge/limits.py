@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from ilha.core.errors import Array, Flags
-from ilha.core.judge.figures import ESTIMATES, Figures
+from ilha.core.judge.figures import Figures
 from ilha.core.judge.schools import DRIFT_SHARE, School
 from ilha.core.judge.verdict import (
     LOWER,
@@ -18,6 +18,7 @@ from ilha.core.judge.verdict import (
     judge,
 )
 from ilha.core.move.bow import wind_slack
+from ilha.core.water.flow import ESTIMATES
 
 NEXT_LIFT = 1.0
 """How far the rod is lifted to feel the rig, m: more of a bow than that hides it."""

@@ -9,11 +9,11 @@ import numpy as np
 
 from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.board import Board
-from ilha.core.judge.figures import ESTIMATES
 from ilha.core.judge.limits import HALF_FEEL, NEXT_LIFT, lower_limits
 from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
 from ilha.core.move.bow import wind_slack
 from ilha.core.rig.tackle import SINGLE
+from ilha.core.water.flow import ESTIMATES
 
 COMMON_LINES = tuple(mm * 1e-3 for mm in (0.33, 0.28, 0.24, 0.19, 0.17, 0.15, 0.13, 0.11, 0.09))
 """Line diameters (m) on the market, to look for a thinner one where no box of lines is given."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 
@@ -150,10 +151,11 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
 
 def _first_failing(limits: list[Limit], kind: str, shape: tuple[int, int]) -> Indices:
     """Index of the first limit of a kind that fails, -1 for none; (3, H, T)."""
-    out = np.full((3, *shape), -1)
+    # Small, since there are many; a list of limits is short.
+    out: Any = np.full((3, *shape), -1, dtype=np.int8)
     for i in reversed([i for i, item in enumerate(limits) if item.kind == kind]):
-        out = np.where(limits[i].passed, out, i)
-    return out
+        out = np.where(limits[i].passed, out, np.int8(i))
+    return np.asarray(out)
 
 
 def windows(

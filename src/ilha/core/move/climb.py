@@ -132,31 +132,39 @@ def climb(
 
 def integrals(
     y: Array, bend: Array, water: Array, t: Array, every: bool, bare: bool
-) -> tuple[Array, Array]:
-    """Line in the water and its span: integrals of cosh y and sinh y over the height.
+) -> tuple[Array, Array | None]:
+    """By how much the line in the water is longer than the water is deep, (...), and its span: the
+    integrals of cosh y - 1 and sinh y over the height.
 
-    To the surface only, (1, ...), or up to ``every`` node, (nodes, ...). Trapezoid with the slopes
-    at the ends (Euler-Maclaurin), which is of fourth order like the steps; between inner nodes the
-    slopes cancel.
+    The span to the surface only, (1, ...), or up to ``every`` node, (nodes, ...); None where
+    ``bare``. Trapezoid with the slopes at the ends (Euler-Maclaurin), which is of fourth order like
+    the steps; between inner nodes the slopes cancel.
     """
-    dt, pace, e = 1.0 / (y.shape[0] - 1), pace_of(t).reshape(-1), np.exp(y)
-    inverse = 1.0 / e
-    at = slice(None) if every else slice(None, None, y.shape[0] - 1)
-    ddz = water * (2.0 * (1.0 + _CROWD) - 6.0 * _CROWD * t[at])
-    cosh, sinh = 0.5 * (e[at] + inverse[at]), 0.5 * (e[at] - inverse[at])
-    turn = np.where(np.abs(y[at]) < Y_NEVER, bend[at], 0.0) * (water * pace_of(t[at]))
-    out = []
-    for sign, value, other in ((1.0, cosh, sinh), (-1.0, sinh, cosh))[:1 if bare else 2]:
-        slope = other * turn + value * ddz
-        if every:
-            f = (e + sign * inverse) * (0.5 * water * pace_of(t))
-            sums = np.zeros(y.shape)
-            np.cumsum(0.5 * dt * (f[1:] + f[:-1]), axis=0, out=sums[1:])
-        else:
-            weights = pace.copy()
-            weights[[0, -1]] *= 0.5
-            sums = (0.5 * dt * water * (
-                np.tensordot(weights, e, 1) + sign * np.tensordot(weights, inverse, 1)))[None]
-        correction = dt * dt / 12.0 * (slope[0] - slope)
-        out.append(sums + (correction if every else correction[1:]))
-    return out[0], out[-1]
+    last = y.shape[0] - 1
+    dt, e = 1.0 / last, np.exp(y)
+    # Twice cosh y - 1: of a straight line next to nothing, which single precision keeps so.
+    arch = e - 1.0
+    arch *= arch
+    arch /= e
+    weights = pace_of(t).reshape(-1) * (0.5 * dt)
+    weights[[0, -1]] *= 0.5
+
+    def corrected(sums: Array, at: slice, value: Array, other: Array) -> Array:
+        """value : the integrand at the nodes, other : its derivative by y."""
+        turn = np.where(np.abs(y[at]) < Y_NEVER, bend[at], 0.0) * (water * pace_of(t[at]))
+        slope = other * turn + value * water * (2.0 * (1.0 + _CROWD) - 6.0 * _CROWD * t[at])
+        return np.asarray(sums + (dt * dt / 12.0 * (slope[0] - slope))[-len(sums):])
+
+    ends = slice(None, None, last)
+    steep, flat = 0.5 * (e[ends] - 1.0 / e[ends]), 0.5 * arch[ends]
+    longer = corrected((water * np.tensordot(weights, arch, 1))[None], ends, flat, steep)[-1]
+    if bare:
+        return longer, None
+    e -= 1.0 / e
+    if not every:
+        across = (water * np.tensordot(weights, e, 1))[None]
+        return longer, corrected(across, ends, steep, 1.0 + flat)
+    f = e * (0.5 * water * pace_of(t))
+    across = np.zeros_like(y)
+    np.cumsum(0.5 * dt * (f[1:] + f[:-1]), axis=0, out=across[1:])
+    return longer, corrected(across, slice(None), 0.5 * e, 1.0 + 0.5 * arch)

@@ -67,25 +67,27 @@ class Falling:
     @cached_property
     def _unit_drift(self) -> Array:
         """Drift (m per m/s of surface current) on a line that nothing pulls, from the surface to
-        each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
+        each of the heights ``_HEIGHT`` * depth, (nodes, H, T), in single precision."""
         ones = (1,) * np.broadcast(self.weight, self.speed, self.depth, self.skin).ndim
-        tau = _TAU.reshape((-1, *ones))
-        height = _HEIGHT.reshape((-1, *ones))
-        slow = np.sqrt((self.big_k + self.skin * self.depth * (1.0 - height)) / np.where(
-            self.weight > 0.0, self.weight, np.nan))
+        tau, height, big_k, weight, depth, added = (
+            np.asarray(v, dtype=np.float32) for v in (
+                _TAU.reshape((-1, *ones)), _HEIGHT.reshape((-1, *ones)), self.big_k,
+                np.where(self.weight > 0.0, self.weight, np.nan), self.depth,
+                self.skin * self.depth))
+        slow = np.sqrt((big_k + added * (1.0 - height)) / weight)
         # dz = 7 d tau^6 dtau; over bare ground u = U tau^(7n), which keeps the root off the bottom.
         n = self.profile.exponent
         flow = self.profile.factor * tau ** (7.0 * n) if self.profile.plain else (
-            self.profile.share(height * self.depth, self.depth))
-        rate = flow * 7.0 * self.depth * tau**6 * slow
-        step = _TAU[0] - _TAU[1]
+            self.profile.share(height * depth, depth))
+        rate = flow * 7.0 * depth * tau**6 * slow
+        step = float(_TAU[0] - _TAU[1])
         # Simpson over pairs of intervals, with the parabola's own value at the middle node.
         first = step / 12.0 * (5.0 * rate[:-2:2] + 8.0 * rate[1:-1:2] - rate[2::2])
         whole = step / 3.0 * (rate[:-2:2] + 4.0 * rate[1:-1:2] + rate[2::2])
         out = np.zeros_like(rate)
         out[2::2] = np.cumsum(whole, axis=0)
         out[1::2] = out[:-1:2] + first
-        return out
+        return np.asarray(out)
 
     def _pulled(self, pull: Array | float) -> Array:
         """What a pull (N) makes of the drift: the mean of the drifts with and without it.
@@ -100,6 +102,10 @@ class Falling:
     def drift(self) -> Array:
         """Drift (m) down to each of the heights ``_HEIGHT`` * depth, (nodes, H, T)."""
         return np.asarray(self._unit_drift * (self.current * self._pulled(self.pull)))
+
+    def drift_down(self) -> Array:
+        """Drift (m) down to the bottom, (H, T)."""
+        return np.asarray(self._unit_drift[-1] * (self.current * self._pulled(self.pull)))
 
     def drift_to(self, down: Array, pull: Array | float) -> Array:
         """Drift (m per m/s of surface current) to ``down`` m on a line pulled with ``pull`` N."""
@@ -173,7 +179,7 @@ def fed_fall(f: Falling, zone_from: Array | float, zone_to: Array | float) -> Fa
     ``zone_from`` and ``zone_to`` are heights above the bottom (m); a zone that reaches above
     the surface ends there. NaN where the rig floats or the feed's pull holds it up.
     """
-    drift = f.drift()[-1]
+    drift = f.drift_down()
     top, bottom = np.maximum(f.depth - zone_to, 0.0), np.maximum(f.depth - zone_from, 0.0)
     count = f.seconds(f.depth)
     return Fall(

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from ilha.core.errors import Array, Flags, Indices, require
+from ilha.core.errors import Array, Flags, require
 from ilha.core.move.climb import Y_NEVER, Load, climb, height_share, integrals, pace_of
 from ilha.core.move.fall import CT_LINE
 from ilha.core.move.leader import up_the_leader
@@ -142,15 +142,13 @@ def hold(
     load = Load.of(flow, water * pace, taken(diameter), taken(rho), taken(nu), cd, ct,
                    taken(felt_weight(diameter, line_density, rho, depth, weight)))
     with np.errstate(over="ignore", invalid="ignore", divide="ignore"):
-        y, bend, tension = (np.asarray(v, dtype=float) for v in climb(
-            load, taken(y0), taken(tension), steps))
-        lines, spans = integrals(y, bend, depth - z0, t[::2], trace, bare)
-    y_top = y[-1]
+        y, bend, tension = climb(load, taken(y0), taken(tension), steps)
+        longer, spans = integrals(y, bend, water, taken(t[::2]), trace, bare)
+    y_top = y[-1].astype(float)
     cosh = np.cosh(y_top)
-    line_out = lines[-1] + h * cosh + below
+    line_out = (depth - z0) + longer + h * cosh + below
     scope = line_out / (depth + h)
-    stop_z = _height_of_flat(y, np.broadcast_to(z[::2], y.shape))
-    flat = np.isfinite(stop_z)
+    flat, stop_z = _height_of_flat(y, z[::2])
     never = flat | (scope > SCOPE_NEVER)
     bad = never | ~np.isfinite(weight)
 
@@ -162,30 +160,30 @@ def hold(
     return Hold(
         scope=shown(scope),
         line_out=shown(line_out),
-        span=nothing if bare else shown(spans[-1] + aside + h * np.sinh(y_top)),
+        span=nothing if spans is None else shown(spans[-1] + aside + h * np.sinh(y_top)),
         tension=nothing if bare else shown(tension),
         tip_angle=nothing if bare else shown(np.arcsin(1.0 / cosh)),
         never=never,
-        y_top=np.where(flat, Y_NEVER * depth / np.where(flat, stop_z, 1.0), y_top),
+        y_top=np.where(flat, Y_NEVER * depth / stop_z, y_top),
         lure=np.broadcast_to(start.lure, shape),
         foot=np.broadcast_to(z0, shape),
-        trace=(z[::2], spans) if trace else None,
+        trace=(z[::2].astype(float), spans.astype(float)) if trace and spans is not None else None,
     )
 
 
-def _height_of_flat(y: Array, z: Array) -> Array:
-    """Height (m) at which |y| first passes ``Y_NEVER``, by proportion in the step; inf if never."""
+def _height_of_flat(y: Array, z: Array) -> tuple[Flags, Array]:
+    """Whether, and at what height (m), |y| first passes ``Y_NEVER``, by proportion in the step; 1
+    where it never does."""
+    stop = np.ones(y.shape[1:])
     if not (np.fmax.reduce(y, axis=None) > Y_NEVER or np.fmin.reduce(y, axis=None) < -Y_NEVER):
-        return np.full(y.shape[1:], np.inf)
-    over = np.abs(y) > Y_NEVER
-    found = over.any(axis=0)
-    at = np.argmax(over, axis=0)[None]
+        return np.zeros(stop.shape, dtype=bool), stop
+    flat = np.any(np.abs(y) > Y_NEVER, axis=0)
+    # Of those alone: they are few.
+    size, height = np.abs(y[:, flat]), np.broadcast_to(z, y.shape)[:, flat]
+    at, each = np.argmax(size > Y_NEVER, axis=0), np.arange(size.shape[1])
     before = np.maximum(at - 1, 0)
-
-    def pick(values: Array, index: Indices) -> Array:
-        return np.asarray(np.take_along_axis(values, index, axis=0)[0])
-
-    low, high = np.abs(pick(y, before)), np.abs(pick(y, at))
+    low, high = size[before, each], size[at, each]
     share = np.clip((Y_NEVER - low) / np.maximum(high - low, 1e-12), 0.0, 1.0)
-    z_low, z_high = pick(z, before), pick(z, at)
-    return np.asarray(np.where(found, z_low + share * (z_high - z_low), np.inf))
+    z_low, z_high = height[before, each], height[at, each]
+    stop[flat] = z_low + share * (z_high - z_low)
+    return flat, stop

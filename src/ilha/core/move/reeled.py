@@ -93,29 +93,8 @@ class Columns(NamedTuple):
 
     def way(self, water: Water, go: Array, height: Array) -> WayIn:
         """Of (P, N) each, in the shape of what was asked."""
-        go, height = (v.reshape((-1, *self.shape)) for v in (go, height))
+        go, height = (v.reshape((len(v), *self.shape)) for v in (go, height))
         # What single precision leaves under the bottom or over the surface.
         height = np.maximum(height, 0.0)
         top = np.inf if water.ground is not None else np.asarray(water.depth, dtype=SINGLE)
         return WayIn(go, np.minimum(height, top))
-
-
-class Way(NamedTuple):
-    """What changes of each column from step to step; (N,)."""
-
-    r: Array
-    sin: Array
-    cos: Array
-    down: Array
-    """The bottom that is there, under the surface, m."""
-    w: Array
-    bearing: Array
-    turn: Array
-    steeper: Array
-    time: Array
-    before: Array
-    """w a step ago, and how long that step was, s."""
-    lasted: Array
-
-    def part(self, of: slice) -> Way:
-        return Way(*(v[of] for v in self))

@@ -10,7 +10,7 @@ from __future__ import annotations
 import numpy as np
 
 from ilha.core.errors import Array
-from ilha.core.move.reeled import SINGLE, Columns, Water, Way
+from ilha.core.move.reeled import SINGLE, Columns, Water
 from ilha.core.move.way_in import WayIn
 
 BOW = 1.87
@@ -63,28 +63,12 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
     verdicts.
     """
     columns = Columns.of(water, speed, cast)
-    return columns.way(water, *_swum(water, columns, columns.size if home else 0))
+    return columns.way(water, *_swum(water, columns, home))
 
 
-def swim_beside(
-    water: Water, speed: Array | float, cast: Array | float, beside: Water, others: Array | float,
-    casts: Array | float,
-) -> tuple[WayIn, WayIn]:
-    """The way of a rig followed home, and beside it in the same water that of ``others`` (m/s, and
-    their ``casts``) as far as verdicts need: as two calls of :func:`swim`, and quicker."""
-    first, second = Columns.of(water, speed, cast), Columns.of(beside, others, casts)
-    together = Columns(first.shape, *(
-        np.concatenate([a, b]) for a, b in zip(first[1:], second[1:], strict=True)))
-    go, height = _swum(water, together, first.size)
-    out = (_OUT if water.swell.calm else _OUT_IN_WAVES).size
-    return (first.way(water, go[:, :first.size], height[:, :first.size]),
-            second.way(beside, go[:out, first.size:], height[:out, first.size:]))
-
-
-def _swum(water: Water, columns: Columns, home: int) -> Array:
-    """The ways of all columns, the first ``home`` of them followed home; (2, P, N)."""
+def _swum(water: Water, columns: Columns, home: bool) -> Array:
+    """The ways of all columns, (2, P, N)."""
     shares = _OUT if water.swell.calm else _OUT_IN_WAVES
-    judged = shares.size
     if home:
         shares = np.concatenate([shares, _HOME])
     out = np.empty((2, shares.size, columns.size), dtype=SINGLE)
@@ -92,25 +76,21 @@ def _swum(water: Water, columns: Columns, home: int) -> Array:
     for begin in range(0, columns.size, _BLOCK):
         part = slice(begin, begin + _BLOCK)
         block, told = columns.part(part), out[:, :, part]
-        way = _reeled(water, block, _begun(block), shares, range(1, judged), told)
-        on = slice(0, max(home - begin, 0))
-        if on.stop:
-            _reeled(water, block.part(on), way.part(on), shares, range(judged, shares.size),
-                    told[:, :, on])
+        _reeled(water, block, shares, told)
     return out
 
 
-def _begun(columns: Columns) -> Way:
-    """Where it lies before the first turn of the reel."""
+def _begun(columns: Columns) -> tuple[Array, Array, Array, Array]:
+    """Before the first turn of the reel: the line's length, m, the sine and cosine of its angle,
+    and how fast it turns, 1/s."""
     deep = columns.depth + columns.tip
     r = np.hypot(columns.cast, deep)
     sin = deep / r
     cos = np.sqrt(1.0 - sin * sin)
-    none = np.zeros_like(r)
     # As it would swing down in still water, from which Newton's steps go on.
     w = np.sqrt(np.maximum(columns.weight, 0.0) * cos / (r * r * (
         columns.k + 0.25 * BOW * columns.rho * columns.d * r)))
-    return Way(r, sin, cos, columns.depth, w, columns.bearing, none, none, none, w, w)
+    return r, sin, cos, w
 
 
 def _of_leader(r: Array, dry: Array, length: float) -> Array:
@@ -121,12 +101,13 @@ def _of_leader(r: Array, dry: Array, length: float) -> Array:
     return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
 
 
-def _reeled(
-    water: Water, columns: Columns, way: Way, shares: Array, steps: range, out: Array
-) -> Way:
-    """Some of the steps of :func:`swim` for a block of columns, told into ``out`` (2, P, N)."""
-    _, weight, k, d, depth, tip, rho, nu, current, _, wave, strength, speed, cast = columns
-    r, sin, cos, down, w, bearing, turn, steeper, time, *before = way
+def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
+    """The steps of :func:`swim` for a block of columns, told into ``out`` (2, P, N)."""
+    _, weight, k, d, depth, tip, rho, nu, current, bearing, wave, strength, speed, cast = columns
+    r, sin, cos, w = _begun(columns)
+    turn = steeper = time = np.zeros_like(r)
+    # The bottom that is there, under the surface, m; w a step ago, and how long that step was, s.
+    down, before = depth, (w, w)
     swell, moving, waves = water.swell, bool(np.any(current != 0.0)), not water.swell.calm
     whole, deep = np.hypot(cast, depth + tip), tip + down
     # Rows, since the processor is slower with a single number.
@@ -139,7 +120,7 @@ def _reeled(
     toward_rig = (2.0 * np.append(_POINTS, 1.0) - 1.0)[:, None].astype(SINGLE)
     lead = water.leader
     thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
-    for i in steps:
+    for i in range(1, shares.size):
         nearer = float(shares[i]) * whole
         dt = (r - nearer) / speed
         dry = np.minimum(tip / sin, r)
@@ -196,7 +177,7 @@ def _reeled(
             bearing = bearing - turn / np.maximum(cos, 1e-4) * dt
         # Adams and Bashforth's second order: not in waves, which turn within a step.
         rate = w if waves or i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
-        before = [w, dt]
+        before = w, dt
         time = time + dt
         r = nearer
         if water.ground is not None:
@@ -212,7 +193,6 @@ def _reeled(
         cos = np.sqrt(1.0 - sin * sin)
         out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
         out[1, i] = np.minimum(deep - r * sin, down)
-    return Way(r, sin, cos, down, w, bearing, turn, steeper, time, *before)
 
 
 def _over(load: Array, value: Array) -> Array:

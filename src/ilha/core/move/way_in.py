@@ -91,11 +91,15 @@ class Shares:
     @classmethod
     def of(cls, path: WayIn, zone_from: Array | float, zone_to: Array | float) -> Shares:
         off = np.asarray(zone_from) > 0.0
-        return cls(
+        return cls(*np.broadcast_arrays(
             path.share(-np.inf, ON_BOTTOM, *MIDDLE_HALF),
             path.share(zone_to, np.inf, *MIDDLE_HALF),
             np.where(off, path.share(-np.inf, zone_from, *MIDDLE_HALF), 0.0) if np.any(off)
-            else np.zeros(path.go.shape[1:]), off)
+            else np.zeros(path.go.shape[1:]), off))
+
+    def part(self, of: slice) -> Shares:
+        """Some of them, where they are (N,)."""
+        return Shares(self.bottom[of], self.above[of], self.below[of], self.off_bottom[of])
 
     @property
     def drags(self) -> Flags:

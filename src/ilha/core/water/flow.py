@@ -14,6 +14,8 @@ from ilha.core.errors import Array, DomainError
 EXPONENTS = {"seventh-root": 1.0 / 7.0, "uniform": 0.0}
 """Exponent of the speed's growth with height above the bottom, by the profile's name."""
 Shelter = Literal["even", "slow-below", "jet"]
+ESTIMATES = (0.8, 1.0, 1.2)
+"""Low, middle and high estimate of the current: known to perhaps 20 %."""
 SLOW_SHARE, SLOW_TO, SLOW_OVER = 0.3, 0.5, 0.05
 """In the lee of a wall or a bank the lower half runs at this share of the flow; from the one to the
 other over this share of the depth to either side (judgement)."""
