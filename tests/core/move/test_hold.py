@@ -156,3 +156,27 @@ def test_current_profile_and_line_drag() -> None:
     assert float(speed_at(0.5, 0.1, 4.0, UNIFORM)) == 0.5
     # White's fit at Re 1000: 1 + 10/100.
     assert float(line_drag_coefficient(1000.0)) == pytest.approx(1.1)
+
+
+def test_a_rig_hung_higher_has_less_line_out() -> None:
+    still = held(surface_speed=0.0, height=np.array([0.05, 1.0, 3.0]))
+    assert still.line_out == pytest.approx([5.45, 4.5, 2.5])
+    assert still.lure == pytest.approx([0.05, 1.0, 3.0])
+    # In a current, less of it is in the stream.
+    assert np.all(np.diff(held(height=np.array([0.05, 1.0, 3.0])).span) < 0.0)
+
+
+def test_a_leader_of_the_lines_own_kind_is_line_with_a_constant_drag_too() -> None:
+    for cd in (None, 1.2):
+        one, other = held(cd=cd), held(cd=cd, leader=Leader(0.19e-3, 1.0))
+        assert float(other.scope) == pytest.approx(float(one.scope), rel=3e-3)
+    assert float(held(cd=1.2, leader=Leader(0.5e-3, 2.0)).scope) > float(held(cd=1.2).scope)
+
+
+def test_a_line_gone_flat_says_how_far_up_it_got() -> None:
+    """The stronger the current the nearer the bottom it goes flat, to either side alike."""
+    far = held(surface_speed=np.array([1.5, 3.0, -1.5, -3.0]))
+    assert far.never.all()
+    assert far.y_top[2:] == pytest.approx(far.y_top[:2])
+    # Y_NEVER over the share of the depth at which it does: between the bottom and the surface.
+    assert np.all((far.y_top > 6.0) & (far.y_top < 6.0 * 4.0 / 0.05))

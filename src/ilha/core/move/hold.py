@@ -109,11 +109,11 @@ def hold(
     diameter = require("line.diameter_mm", diameter, "m", "enter the line's diameter", above=0.0)
     h = np.asarray(tip_height, dtype=float)
     weight, rho, nu = (np.asarray(v, dtype=float) for v in (weight, rho, nu))
+    low = lowest_height(depth) if height is None else np.asarray(height, dtype=float)
     shape = np.broadcast_shapes(
         *(np.shape(v) for v in (weight, drag_area, diameter, depth, h, surface_speed, rho, nu,
-                                drift_speed))
+                                drift_speed, low))
     )
-    low = lowest_height(depth) if height is None else np.asarray(height, dtype=float)
     drift = np.asarray(drift_speed, dtype=float)
 
     def flow_at(z: Array) -> Array:
@@ -174,16 +174,17 @@ def hold(
 def _height_of_flat(y: Array, z: Array) -> tuple[Flags, Array]:
     """Whether, and at what height (m), |y| first passes ``Y_NEVER``, by proportion in the step; 1
     where it never does."""
-    stop = np.ones(y.shape[1:])
-    if not (np.fmax.reduce(y, axis=None) > Y_NEVER or np.fmin.reduce(y, axis=None) < -Y_NEVER):
-        return np.zeros(stop.shape, dtype=bool), stop
-    flat = np.any(np.abs(y) > Y_NEVER, axis=0)
-    # Of those alone: they are few.
-    size, height = np.abs(y[:, flat]), np.broadcast_to(z, y.shape)[:, flat]
-    at, each = np.argmax(size > Y_NEVER, axis=0), np.arange(size.shape[1])
-    before = np.maximum(at - 1, 0)
-    low, high = size[before, each], size[at, each]
-    share = np.clip((Y_NEVER - low) / np.maximum(high - low, 1e-12), 0.0, 1.0)
-    z_low, z_high = height[before, each], height[at, each]
-    stop[flat] = z_low + share * (z_high - z_low)
-    return flat, stop
+    shape = y.shape[1:]
+    y, z = (v.reshape(len(v), -1) for v in (y, np.broadcast_to(z, y.shape)))
+    flat, stop = np.zeros(y.shape[1], dtype=bool), np.ones(y.shape[1])
+    if np.fmax.reduce(y, axis=None) > Y_NEVER or np.fmin.reduce(y, axis=None) < -Y_NEVER:
+        flat = np.any(np.abs(y) > Y_NEVER, axis=0)
+        # Of those alone: they are few.
+        size, height = np.abs(y[:, flat]), z[:, flat]
+        at, each = np.argmax(size > Y_NEVER, axis=0), np.arange(size.shape[1])
+        before = np.maximum(at - 1, 0)
+        low, high = size[before, each], size[at, each]
+        share = np.clip((Y_NEVER - low) / np.maximum(high - low, 1e-12), 0.0, 1.0)
+        z_low, z_high = height[before, each], height[at, each]
+        stop[flat] = z_low + share * (z_high - z_low)
+    return flat.reshape(shape), stop.reshape(shape)
