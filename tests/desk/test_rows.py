@@ -91,6 +91,32 @@ def test_a_rod() -> None:
     again = cast_distance(rod, np.array([[0.0155]]), np.array([[2.7e-4]]), np.array([[2.1e-4]]),
                           np.zeros(1))
     assert float(again.ravel()[0]) == pytest.approx(43.0, rel=0.01)
+    assert (rod.assumed, rod.length) == (False, None)
+    guessed = convert.core_rod({**ROD, "cast_assumed": 1, "length_m": 2.7})
+    assert (guessed.assumed, guessed.length) == (True, 2.7)
+
+
+def test_hair_is_told_by_its_look_and_all_else_by_its_family() -> None:
+    stored = convert.stored_family("hair")
+    assert convert.family_of({**PLASTIC, "look": "hair", "family": stored}) == "hair"
+    assert convert.family_of({**PLASTIC, "look": "paddle", "family": "t-tail"}) == "t-tail"
+
+
+def test_a_marks_ground_and_its_streams_rates(conn: sqlite3.Connection) -> None:
+    mark = marks.listed(conn)[0]
+    profile = convert.core_ground({**mark, "ground": "[[0.0, 2.0], [30.0, 5.0]]"})
+    assert profile is not None
+    assert float(profile.under(np.array(5.0), np.array(15.0), np.array(30.0))) == pytest.approx(3.5)
+    assert convert.core_ground({**mark, "ground": None}) is None
+    port = {**tides.ports(conn)[0], "neap_range_m": 1.1, "spring_range_m": 3.3}
+    known = {**mark, "neap_rate_m_s": 0.4, "spring_rate_m_s": 0.9, "slack_lag_min": 25.0}
+    rates = convert.core_rates(known, port)
+    assert rates is not None
+    assert tuple(vars(rates).values()) == pytest.approx((0.4, 0.9, 1.1, 3.3, 1500.0))
+    bare = convert.core_rates({**known, "spring_rate_m_s": None, "slack_lag_min": None}, port)
+    assert bare is not None
+    assert tuple(vars(bare).values()) == pytest.approx((0.4, 0.0, 1.1, 3.3, 0.0))
+    assert convert.core_rates({**known, "neap_rate_m_s": None}, port) is None
 
 
 def test_a_box_takes_every_row_of_line_rod_and_leader(conn: sqlite3.Connection) -> None:

@@ -7,6 +7,8 @@ turns follows from the balance of moments about the tip, step by step as the lin
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numpy as np
 
 from ilha.core.errors import Array
@@ -16,8 +18,9 @@ from ilha.core.move.way_in import WayIn
 BOW = 1.87
 """What a straight line leaves out of the moment: its bow (tried on the chain of
 tests/reference/moving.py; the water's own orbits are too quick for it)."""
-ORBIT = 0.6
-"""The same for the swell's part of the flow."""
+ORBIT = 0.5
+"""Share of the swell's orbits that passes across the line: for the rest it goes along with them, as
+its bow may (tried on the chain)."""
 AGAINST = 2.5
 """What a current that comes back along the cast counts for, in place of BOW: the line that it
 presses down hangs under the straight one, where it is pressed the more (tried on the chain)."""
@@ -40,11 +43,28 @@ _OUT_IN_WAVES = np.concatenate([
     [1.0], np.linspace(SETTLED, 0.78, 4), np.linspace(0.78, 0.22, 19)[1:]])
 """Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
-_POINTS, _WEIGHTS = (0.5 * (v + a) for v, a in zip(
-    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
-_EDGES = np.concatenate([[0.0], np.cumsum(_WEIGHTS)])[:, None].astype(SINGLE)
 _BLOCK = 8192
 """Columns taken at once: as many as stay in the processor's cache."""
+
+
+class _Points(NamedTuple):
+    """Gauss points of the wet line, over its length from the rod, (P, 1)."""
+
+    at: Array
+    weights: Array
+    edges: Array
+    """Of the part of the line about each, (P + 1, 1)."""
+
+    @classmethod
+    def of(cls, count: int) -> _Points:
+        at, weights = np.polynomial.legendre.leggauss(count)
+        weights = 0.5 * weights
+        return cls(*(v[:, None].astype(SINGLE) for v in (
+            0.5 * (at + 1.0), weights, np.concatenate([[0.0], np.cumsum(weights)]))))
+
+
+_CALM, _IN_WAVES = _Points.of(3), _Points.of(2)
+"""In waves, which are known no better, a third one changes less than what they leave open."""
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -52,15 +72,15 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
 
     With th the line's angle under the horizontal and w = dth/dt, about the tip
 
-        W r cos th = K |u| u_n r + ∫ rho/2 Cd D |q| (1.87 (s w + U_s) + 0.6 o_s) s ds
+        W r cos th = K |u| u_n r + ∫ rho/2 Cd D |q| (1.87 (s w + U_s) + o_s) s ds
 
     u the rig's speed through the water and u_n its part across the line (reel V along it, r w
-    across, current and orbits added), q the line's. A current that comes back along the cast counts
-    2.5 in place of 1.87; one that goes with it stands the line steeper near the rig. Sideways line
-    and rig are carried by the current at the rate at which the moments of the drag are nought, and
-    the line's bearing turns with them. The bottom stops th. Three Gauss points on the wet line, one
-    Newton step for each step of r. home : followed to 4 % of the cast; else to 22 %, enough for
-    verdicts.
+    across, current and orbits added), q the line's, o_s the half of the orbits that passes it. A
+    current that comes back along the cast counts 2.5 in place of 1.87; one that goes with it stands
+    the line steeper near the rig. Sideways line and rig are carried by the current at the rate at
+    which the moments of the drag are nought, and the line's bearing turns with them. The bottom
+    stops th. Three Gauss points on the wet line, two in waves, one Newton step for each step of r.
+    home : followed to 4 % of the cast; else to 22 %, enough for verdicts.
     """
     columns = Columns.of(water, speed, cast)
     return columns.way(water, *_swum(water, columns, home))
@@ -93,9 +113,9 @@ def _begun(columns: Columns) -> tuple[Array, Array, Array, Array]:
     return r, sin, cos, w
 
 
-def _of_leader(r: Array, dry: Array, length: float) -> Array:
+def _of_leader(points: _Points, r: Array, dry: Array, length: float) -> Array:
     """Share of the line about each Gauss point, (P, N), that is leader."""
-    edges = dry + _EDGES * (r - dry)
+    edges = dry + points.edges * (r - dry)
     begin = r - length
     inside = np.minimum(edges[1:], r) - np.maximum(edges[:-1], begin)
     return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
@@ -113,11 +133,11 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
     # Rows, since the processor is slower with a single number.
     least, whole_sin = np.full_like(weight, 1e-3), np.ones_like(weight)
     viscous, drag = 10.0 * (d / nu) ** (-2.0 / 3.0), 0.5 * rho * d
-    point, weights = _POINTS[:, None].astype(SINGLE), _WEIGHTS[:, None].astype(SINGLE)
+    points = _IN_WAVES if waves else _CALM
     # From the rod, m: points of the line, and the rig in the last row.
-    at = np.empty((_POINTS.size + 1, weight.size), dtype=SINGLE)
+    at = np.empty((len(points.at) + 1, weight.size), dtype=SINGLE)
     s, still = at[:-1], np.zeros_like(at)
-    toward_rig = (2.0 * np.append(_POINTS, 1.0) - 1.0)[:, None].astype(SINGLE)
+    toward_rig = np.append(2.0 * points.at - 1.0, np.ones((1, 1), dtype=SINGLE), axis=0)
     lead = water.leader
     thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
     for i in range(1, shares.size):
@@ -125,7 +145,7 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
         dt = (r - nearer) / speed
         dry = np.minimum(tip / sin, r)
         wet = r - dry
-        np.add(dry, point * wet, out=s)
+        np.add(dry, points.at * wet, out=s)
         at[-1] = r
         # Past line and rig: across the line in its upright plane, along the line at the rig, and
         # sideways; the swell's part across apart.
@@ -147,6 +167,7 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
             x, z = swell.orbital(strength, wave, np.minimum(hangs, depth), at * cos, time)
             orbit = x * sin
             orbit += z * cos
+            orbit[:-1] *= ORBIT
             radial = radial + (x[-1] * cos - z[-1] * sin)
             total = across + orbit
         square = total * total
@@ -156,14 +177,14 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
         rig = np.sqrt(square[-1] + radial * radial)
         # Cd at the point that matters most, the one nearest the rig but one.
         middle = past[1]
-        load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * weights * s * past
+        load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * points.weights * s * past
         if lead is not None:
-            load = load * (1.0 + LEADER * thicker * _of_leader(r, dry, lead.length))
+            load = load * (1.0 + LEADER * thicker * _of_leader(points, r, dry, lead.length))
         arm, pull = k * r * rig, total[-1]
         lever = _over(load, s)
         moment = arm * pull + BOW * _over(load, across[:-1]) - weight * cos * r
         if waves:
-            moment = moment + ORBIT * _over(load, orbit[:-1])
+            moment = moment + _over(load, orbit[:-1])
         if moving:
             blown = _over(load, carried_up[:-1])
             moment = moment + SINGLE(AGAINST - BOW) * (away[-1] < 0.0) * blown
