@@ -7,8 +7,6 @@ turns follows from the balance of moments about the tip, step by step as the lin
 
 from __future__ import annotations
 
-from typing import NamedTuple
-
 import numpy as np
 
 from ilha.core.errors import Array
@@ -18,7 +16,7 @@ from ilha.core.move.way_in import WayIn
 BOW = 1.87
 """What a straight line leaves out of the moment: its bow (tried on the chain of
 tests/reference/moving.py; the water's own orbits are too quick for it)."""
-ORBIT = 0.5
+ORBIT = 0.35
 """Share of the swell's orbits that passes across the line: for the rest it goes along with them, as
 its bow may (tried on the chain)."""
 AGAINST = 2.5
@@ -43,28 +41,16 @@ _OUT_IN_WAVES = np.concatenate([
     [1.0], np.linspace(SETTLED, 0.78, 4), np.linspace(0.78, 0.22, 19)[1:]])
 """Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
 _HOME = np.linspace(0.22, 0.04, 7)[1:]
+_POINTS, _WEIGHTS = (0.5 * (v + a)[:, None].astype(SINGLE) for v, a in zip(
+    np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
+"""Gauss points of the wet line, over its length from the rod, (P, 1)."""
+_EDGES = np.concatenate([np.zeros((1, 1), dtype=SINGLE), np.cumsum(_WEIGHTS, axis=0)])
+_PASSES = np.append(np.full_like(_POINTS, ORBIT), np.ones((1, 1), dtype=SINGLE), axis=0)
+"""What of the orbits passes them."""
+_TOWARD_RIG = np.append(2.0 * _POINTS - 1.0, np.ones((1, 1), dtype=SINGLE), axis=0)
+"""From -1 at the rod to 1 at the rig, of the points and the rig."""
 _BLOCK = 8192
 """Columns taken at once: as many as stay in the processor's cache."""
-
-
-class _Points(NamedTuple):
-    """Gauss points of the wet line, over its length from the rod, (P, 1)."""
-
-    at: Array
-    weights: Array
-    edges: Array
-    """Of the part of the line about each, (P + 1, 1)."""
-
-    @classmethod
-    def of(cls, count: int) -> _Points:
-        at, weights = np.polynomial.legendre.leggauss(count)
-        weights = 0.5 * weights
-        return cls(*(v[:, None].astype(SINGLE) for v in (
-            0.5 * (at + 1.0), weights, np.concatenate([[0.0], np.cumsum(weights)]))))
-
-
-_CALM, _IN_WAVES = _Points.of(3), _Points.of(2)
-"""In waves, which are known no better, a third one changes less than what they leave open."""
 
 
 def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = True) -> WayIn:
@@ -75,11 +61,11 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
         W r cos th = K |u| u_n r + ∫ rho/2 Cd D |q| (1.87 (s w + U_s) + o_s) s ds
 
     u the rig's speed through the water and u_n its part across the line (reel V along it, r w
-    across, current and orbits added), q the line's, o_s the half of the orbits that passes it. A
+    across, current and orbits added), q the line's, o_s what of the orbits passes it. A
     current that comes back along the cast counts 2.5 in place of 1.87; one that goes with it stands
     the line steeper near the rig. Sideways line and rig are carried by the current at the rate at
     which the moments of the drag are nought, and the line's bearing turns with them. The bottom
-    stops th. Three Gauss points on the wet line, two in waves, one Newton step for each step of r.
+    stops th. Three Gauss points on the wet line, one Newton step for each step of r.
     home : followed to 4 % of the cast; else to 22 %, enough for verdicts.
     """
     columns = Columns.of(water, speed, cast)
@@ -113,9 +99,9 @@ def _begun(columns: Columns) -> tuple[Array, Array, Array, Array]:
     return r, sin, cos, w
 
 
-def _of_leader(points: _Points, r: Array, dry: Array, length: float) -> Array:
+def _of_leader(r: Array, dry: Array, length: float) -> Array:
     """Share of the line about each Gauss point, (P, N), that is leader."""
-    edges = dry + points.edges * (r - dry)
+    edges = dry + _EDGES * (r - dry)
     begin = r - length
     inside = np.minimum(edges[1:], r) - np.maximum(edges[:-1], begin)
     return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
@@ -129,15 +115,14 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
     # The bottom that is there, under the surface, m; w a step ago, and how long that step was, s.
     down, before = depth, (w, w)
     swell, moving, waves = water.swell, bool(np.any(current != 0.0)), not water.swell.calm
+    passes = strength * _PASSES
     whole, deep = np.hypot(cast, depth + tip), tip + down
     # Rows, since the processor is slower with a single number.
     least, whole_sin = np.full_like(weight, 1e-3), np.ones_like(weight)
     viscous, drag = 10.0 * (d / nu) ** (-2.0 / 3.0), 0.5 * rho * d
-    points = _IN_WAVES if waves else _CALM
     # From the rod, m: points of the line, and the rig in the last row.
-    at = np.empty((len(points.at) + 1, weight.size), dtype=SINGLE)
+    at = np.empty((len(_POINTS) + 1, weight.size), dtype=SINGLE)
     s, still = at[:-1], np.zeros_like(at)
-    toward_rig = np.append(2.0 * points.at - 1.0, np.ones((1, 1), dtype=SINGLE), axis=0)
     lead = water.leader
     thicker = np.zeros(()) if lead is None else (lead.diameter / d) ** LEADER_POWER - 1.0
     for i in range(1, shares.size):
@@ -145,18 +130,18 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
         dt = (r - nearer) / speed
         dry = np.minimum(tip / sin, r)
         wet = r - dry
-        np.add(dry, points.at * wet, out=s)
+        np.add(dry, _POINTS * wet, out=s)
         at[-1] = r
         # Past line and rig: across the line in its upright plane, along the line at the rig, and
         # sideways; the swell's part across apart.
-        across, radial, side, orbit = w * at, speed, -turn * at, still
+        across, radial, side, orbit = w * at, speed, still, still
         hangs = np.maximum(deep - at * sin, least)
         if moving:
             # Over the bottom that is there.
             here = current * water.profile.share(hangs, down)
             away, carried = here * np.cos(bearing), here * np.sin(bearing)
-            side += carried
-            carried_up = away * (sin + (cos * steeper) * toward_rig)
+            side = carried - turn * at
+            carried_up = away * (sin + (cos * steeper) * _TOWARD_RIG)
             across += carried_up
             radial = radial + away[-1] * cos
         total = across
@@ -164,23 +149,24 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
             # The swell is that of the depth far out; it ends at the surface, whatever is over it.
             if water.ground is not None:
                 hangs = np.maximum(depth + tip - at * sin, least)
-            x, z = swell.orbital(strength, wave, np.minimum(hangs, depth), at * cos, time)
+            x, z = swell.orbital(
+                passes, wave, np.minimum(hangs, depth), at * (wave * cos), time)
             orbit = x * sin
             orbit += z * cos
-            orbit[:-1] *= ORBIT
             radial = radial + (x[-1] * cos - z[-1] * sin)
             total = across + orbit
         square = total * total
-        side *= side
-        square += side
+        if moving:
+            square += side * side
         past = np.sqrt(square[:-1]) + 1e-5
         rig = np.sqrt(square[-1] + radial * radial)
         # Cd at the point that matters most, the one nearest the rig but one.
         middle = past[1]
-        load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * points.weights * s * past
+        load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * _WEIGHTS * s * past
         if lead is not None:
-            load = load * (1.0 + LEADER * thicker * _of_leader(points, r, dry, lead.length))
-        arm, pull = k * r * rig, total[-1]
+            load = load * (1.0 + LEADER * thicker * _of_leader(r, dry, lead.length))
+        kr, pull = k * r, total[-1]
+        arm = kr * rig
         lever = _over(load, s)
         moment = arm * pull + BOW * _over(load, across[:-1]) - weight * cos * r
         if waves:
@@ -191,13 +177,13 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
             steeper = np.minimum(np.maximum(
                 BILLOW * blown / (r * np.maximum(k * rig * radial + weight * sin, 1e-4)), 0.0),
                 BILLOW_MAX)
-        slope = r * (arm + k * r * pull * pull / rig) + 1.33 * BOW * lever
+        slope = r * (arm + kr * pull * pull / rig) + 1.33 * BOW * lever
         w = w - moment / slope
         if moving:
             turn = (_over(load, carried[:-1]) + arm * carried[-1]) / (lever + arm * r)
             bearing = bearing - turn / np.maximum(cos, 1e-4) * dt
-        # Adams and Bashforth's second order: not in waves, which turn within a step.
-        rate = w if waves or i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
+        # Adams and Bashforth's second order.
+        rate = w if i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
         before = w, dt
         time = time + dt
         r = nearer

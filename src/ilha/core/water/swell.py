@@ -43,15 +43,14 @@ class Swell:
             0.5 * np.pi * np.asarray(self.height) / self.period / np.sinh(wave * depth))
 
     def orbital(
-        self, strength: Array, wave: Array, above: Array, away: Array, time: Array
+        self, strength: Array, wave: Array, above: Array, phase: Array, time: Array
     ) -> tuple[Array, Array]:
         """Velocities (m/s) of the water, along the cast away from the rod and upward.
 
-        strength : what :meth:`strength` gives. wave : k, 1/m. above : the bottom, m. away : from
-        the rod, m. time : s.
+        strength : what :meth:`strength` gives. wave : k, 1/m. above : the bottom, m. phase : k
+        times the distance from the rod. time : s.
         """
-        phase = wave * away
-        phase += 2.0 * np.pi / self.period * time
+        phase = phase + 2.0 * np.pi / self.period * time
         up = np.exp(wave * above)
         half, under = strength * up, strength / up
         along, upward = half + under, under - half
