@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from ilha.core.errors import Array
 from ilha.core.move import swim as steps_of
 from ilha.core.move.reeled import Water
-from ilha.core.move.retrieve import HIGH_UP, Asked, _Band, retrieve
+from ilha.core.move.retrieve import HIGH_UP, Asked, _Band, _crossing, retrieve
 from ilha.core.move.swim import swim
 from ilha.core.move.way_in import Shares
 from ilha.core.rig.assembly import assemble
@@ -270,3 +270,10 @@ def test_orbits_close_at_the_bottom_and_reach_the_surfaces_height() -> None:
     _, up = swell.orbital(size, k, d, A(0.0), t)
     height = np.cumsum(up) * (t[1] - t[0])
     assert 0.5 * np.ptp(height) == pytest.approx(0.4, rel=0.01)
+
+
+def test_an_edge_lies_where_the_value_passes_nought_or_at_the_end_of_what_was_tried() -> None:
+    speeds = np.broadcast_to(A([0.4, 0.8, 1.2, 2.4]).reshape(4, 1, 1), (4, 1, 5))
+    value = A([[-4.0, -3.0, -2.0, -1.0], [1.0, 2.0, 3.0, 4.0], [-1.0, -1.0, 1.0, 3.0],
+               [-3.0, 1.0, 2.0, 5.0], [-9.0, -6.0, -3.0, 1.0]]).T.reshape(4, 1, 5)
+    assert _crossing(speeds, value)[0] == pytest.approx([2.4, 0.4, 1.0, 0.7, 2.1])
