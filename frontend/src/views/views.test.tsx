@@ -114,7 +114,7 @@ describe("the ladder", () => {
     expect(within(rungs[2]!).getByText("lightest practical")).toBeTruthy();
     expect(within(rungs[2]!).getByText("depth table")).toBeTruthy();
     expect(within(rungs[3]!).getByText("bottom contact")).toBeTruthy();
-    expect(rungs[2]!.textContent).toContain("right up to 0.55 m/s");
+    expect(rungs[2]!.textContent).toContain("right in up to 0.55 m/s of current");
     expect(screen.getByText("because of lightest-practical")).toBeTruthy();
   });
 

@@ -73,11 +73,11 @@ export function tooHeavy(t: Told, units: Units): [string, string] {
   }
 }
 
-/** The band of current in which it is right. */
+/** The band of current in which it is right: named, since it may stand beside a speed of the reel. */
 export function windowWords(low: number | null, high: number | null, units: Units): string {
   if (high === null) return "";
   const top = text(speed(high, units));
-  return low === null || low < 0.005 ? `right up to ${top}` : `right from ${speed(low, units).value} to ${top}`;
+  return low === null || low < 0.005 ? `right in up to ${top} of current` : `right in ${speed(low, units).value} to ${top} of current`;
 }
 
 /** What stands beside the water's verdict: over the rod, a hook that sits ill, a cast that is a guess. */

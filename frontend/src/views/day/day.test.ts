@@ -71,7 +71,7 @@ describe("every verdict has its reason and its figure", () => {
   it("the pick", () => {
     expect(says({}, true)).toMatchObject({
       sign: "pick", words: "tie this on", reason: "touches on 7.0 m; 1.2 s in their zone each hop",
-      window: "right from 0.31 to 0.55 m/s",
+      window: "right in 0.31 to 0.55 m/s of current",
     });
   });
 

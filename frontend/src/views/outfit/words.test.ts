@@ -12,7 +12,7 @@ const outfit = {
 
 describe("an outfit in words", () => {
   it("tells its verdict with the figure that decides", () => {
-    expect(verdictOf(outfit, metric)).toEqual({ sign: "right", beside: [], words: "right here", figure: "touches on 5.2 m of line; right from 0.10 to 0.50 m/s" });
+    expect(verdictOf(outfit, metric)).toEqual({ sign: "right", beside: [], words: "right here", figure: "touches on 5.2 m of line; right in 0.10 to 0.50 m/s of current" });
     expect(verdictOf({ ...outfit, verdict: "marginal" }, metric).words).toBe("only just");
     expect(verdictOf({ ...outfit, verdict: "too-heavy", decided: "drags", figure: 0.61 }, metric).figure).toBe("on the bottom over 61 % of the middle of the cast");
     expect(verdictOf({ ...outfit, decided: "swims", figure: 0.9, right_to_m_s: null }, metric).figure).toBe("stays in their zone up to 0.90 m/s");
