@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from datetime import date, timedelta
 from pathlib import Path
 
 import pytest
@@ -19,7 +20,7 @@ from tests.ui.conftest import (
     open_day,
     set_number,
 )
-from tests.ui.test_trip import planned
+from tests.ui.test_trip import planned, settled
 
 pytestmark = pytest.mark.browser
 
@@ -107,6 +108,64 @@ def test_hours_that_were_not_taken_along_say_so(browser: Browser, server: Server
     expect(page.locator(".rung").first).to_be_visible()
     context.close()
     server.start()
+
+
+def test_a_night_is_planned_over_midnight_and_worked_through_it_with_the_server_gone(
+    browser: Browser, server: Server
+) -> None:
+    context = browser.new_context(service_workers="block")
+    page = context.new_page()
+    planned(page, server)
+
+    def pick(label: str, words: str) -> None:
+        fact(page, label).click()
+        page.get_by_role("option", name=words, exact=True).click()
+        settled(page)
+
+    # Before noon nobody sets out on a trip that comes back the next day.
+    fact(page, "back at the latest").click()
+    expect(page.get_by_role("option", name="24:00", exact=True)).to_have_count(1)
+    expect(page.get_by_role("option", name="01:00 next day")).to_have_count(0)
+    page.keyboard.press("Escape")
+    fact(page, "in the dark").click()
+    page.get_by_role("option", name="in the dark too").click()
+    pick("out at the earliest", "21:00")
+    pick("back at the latest", "02:00 next day")
+    picture = page.get_by_role("slider", name="time of the trip")
+    picture.focus()
+    page.keyboard.press("End")
+    expect(picture).to_have_attribute("aria-valuetext", re.compile("^02:00"))
+    axe_clean(page)
+    # Each stay is packed on its own day; one that goes over midnight on both.
+    trip = page.request.get(f"{server.url}api/trips").json()["trips"][0]
+    plan = page.request.get(f"{server.url}api/trips/{trip['id']}/plan").json()
+    stays = plan["rounds"][0]["stays"]
+    first = trip["asked"]["date"]
+    following = (date.fromisoformat(first) + timedelta(days=1)).isoformat()
+    over = [(stay["from_clock"] > "12:00", "00:00" < stay["to_clock"] < "12:00")
+            for stay in stays]
+    assert any(evening for evening, _ in over)
+    assert any(early for _, early in over)
+    page.get_by_role("button", name="pack for it").click()
+    dates = page.get_by_label("on", exact=True)
+    expect(dates.first).to_be_visible()
+    days = [dates.nth(i).input_value() for i in range(dates.count())]
+    page.go_back()
+    settled(page)
+    take_along(page)
+    assert server.stop() == 0
+    page.get_by_role("button", name="open the Day").first.click()
+    expect(page.locator(".strip-along")).to_contain_text("for 21:00 to 24:00")
+    expect(page.locator(".rung").first).to_be_visible()
+    page.get_by_role("slider", name="time of day").focus()
+    for _ in range(4):
+        page.keyboard.press("}")
+    expect(page.locator(".strip-along")).to_contain_text("for 00:00 to 02:00")
+    expect(page.locator(".rung").first).to_be_visible()
+    context.close()
+    server.start()
+    assert days == [on for evening, early in over for on, there in (
+        (first, evening), (following, early)) if there]
 
 
 def test_what_is_changed_with_the_server_gone_goes_home(browser: Browser, server: Server) -> None:

@@ -2095,7 +2095,7 @@ export interface paths {
         put?: never;
         /**
          * Keep a new trip
-         * @description A trip as it is kept. A trip on one day, by the clock of its marks.
+         * @description A trip as it is kept. A trip on one day, or from its noon into the next day, by the clock of its marks.
          */
         post: operations["post_trips"];
         delete?: never;
@@ -2114,7 +2114,7 @@ export interface paths {
         get?: never;
         /**
          * Ask something else of a trip
-         * @description A trip as it is kept. A trip on one day, by the clock of its marks.
+         * @description A trip as it is kept. A trip on one day, or from its noon into the next day, by the clock of its marks.
          */
         put: operations["put_trips"];
         post?: never;
@@ -4639,7 +4639,7 @@ export interface components {
         };
         /**
          * Hold
-         * @description Hours in which one is at a mark, or is not.
+         * @description Hours in which one is at a mark, or is not; over 24 those of the next day.
          */
         Hold: {
             /** From Hour */
@@ -8598,7 +8598,7 @@ export interface components {
         };
         /**
          * TripQuestion
-         * @description A trip on one day, by the clock of its marks.
+         * @description A trip on one day, or from its noon into the next day, by the clock of its marks.
          */
         TripQuestion: {
             /**
@@ -8704,7 +8704,7 @@ export interface components {
             thunder?: boolean;
             /**
              * To Hour
-             * @description back home at the latest
+             * @description back home at the latest; over 24 the next day's hours
              */
             to_hour: number;
             /**

@@ -253,16 +253,18 @@ def plastic_of(box: Box, plastic_id: int) -> int:
 
 
 def day_of(
-    conn: sqlite3.Connection, now_s: float, asked: DayQuestion, *, bare: bool = False
+    conn: sqlite3.Connection, now_s: float, asked: DayQuestion, *, bare: bool = False,
+    first_hour: int = 0,
 ) -> DayOfMark:
-    """The day that was asked for, to be judged; ``bare`` without what is only drawn.
+    """The day that was asked for, to be judged; ``bare`` without what is only drawn; from
+    ``first_hour`` by the clock to the same of the next day.
 
     Raises
     ------
     NotFound, DomainError, FieldError
         Naming the field.
     """
-    at = moment(conn, now_s, asked)
+    at = moment(conn, now_s, asked, first_hour)
     row = found(conn, plastics.get, asked.plastic_id, "plastic_id", "plastic")
     line = found(conn, lines.get, asked.line_id, "line_id", "line")
     rod = None if asked.rod_id is None else found(conn, rods.get, asked.rod_id, "rod_id", "rod")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -13,16 +13,23 @@ from ilha.formats.fields import FieldError
 
 STEPS = 145
 """From one midnight to the next, both included: ten minutes apart on all but two days a year."""
+NOON = 12
+"""Where the span of a night begins: its midnight lies in its middle."""
 
 
 @dataclass(frozen=True)
 class Span:
-    """The day asked for: its local date, first instant and instants of the steps (s UTC)."""
+    """The day asked for: its local date, first instant and instants of the steps (s UTC).
+
+    first_hour : by the clock, at which it begins: 0, or ``NOON`` for a night, which ends at the
+    next day's noon.
+    """
 
     date: str
     zone: ZoneInfo
     start_s: int
     step_s: float
+    first_hour: int = 0
 
     @property
     def times(self) -> Array:
@@ -41,14 +48,15 @@ class Span:
     def words(self) -> str:
         """The date as one says it."""
         day = datetime.fromisoformat(self.date)
-        return f"{day:%A} {day.day} {day:%B %Y}"
+        into = f", into {day + timedelta(days=1):%A}" if self.first_hour else ""
+        return f"{day:%A} {day.day} {day:%B %Y}{into}"
 
     def clock_of(self, step: float) -> str:
         return self.clock(self.start_s + self.step_s * step)
 
     def at_hour(self, hour: int) -> float:
-        """The step at an hour by the clock, 0 to 24; the first where a clock set back shows it
-        twice."""
+        """The step at an hour by the clock, 0 to 24, over it the next day's; the first where a
+        clock set back shows it twice."""
         day = datetime.fromisoformat(self.date) + timedelta(hours=hour)
         return self.step(day.replace(tzinfo=self.zone).timestamp())
 
@@ -88,13 +96,16 @@ def day_of(given: str) -> date:
     return day
 
 
-def span_of(local: str | None, time_zone: str, now_s: float) -> Span:
-    """The day's 145 instants from local midnight to the next; ``local`` None is today there."""
+def span_of(
+    local: str | None, time_zone: str, now_s: float, first_hour: int = 0
+) -> Span:
+    """The day's 145 instants from local midnight, or a later hour, to the same of the next day;
+    ``local`` None is today there."""
     zone = ZoneInfo(time_zone)
     if local is None:
         local = datetime.fromtimestamp(now_s, UTC).astimezone(zone).date().isoformat()
-    midnight = datetime.combine(day_of(local), datetime.min.time(), zone)
+    first = datetime.combine(day_of(local), time(first_hour), zone)
     # Where the clock is changed the day is an hour shorter or longer, and so are its steps.
-    next_midnight = (midnight.replace(tzinfo=None) + timedelta(days=1)).replace(tzinfo=zone)
-    start = int(midnight.timestamp())
-    return Span(local, zone, start, (next_midnight.timestamp() - start) / (STEPS - 1))
+    end = (first.replace(tzinfo=None) + timedelta(days=1)).replace(tzinfo=zone)
+    start = int(first.timestamp())
+    return Span(local, zone, start, (end.timestamp() - start) / (STEPS - 1), first_hour)

@@ -138,15 +138,17 @@ class Chosen:
             line=o.line.diameter, compress=COMPRESS[plastic.material]))
 
 
-def chosen(conn: sqlite3.Connection, now_s: float, asked: ChoiceQuestion) -> Chosen:
-    """The choice that was asked for.
+def chosen(
+    conn: sqlite3.Connection, now_s: float, asked: ChoiceQuestion, first_hour: int = 0
+) -> Chosen:
+    """The choice that was asked for; steps count from ``first_hour``.
 
     Raises
     ------
     NotFound, DomainError, FieldError
         Naming the field.
     """
-    at = moment(conn, now_s, asked)
+    at = moment(conn, now_s, asked, first_hour)
     box = box_of(conn, ids_of(asked.lines), ids_of(asked.rods))
     rules = rule_book(conn)
     return Chosen(asked, at, box, rules,

@@ -13,9 +13,9 @@ from ilha.core.errors import Array, Flags, Indices, NotConverged
 from ilha.core.trip.round import Round, rounds
 from ilha.core.trip.ways import CRAFTS, durations
 from ilha.core.trip.worth import barred
-from ilha.desk.clock import Span, span_of
+from ilha.desk.clock import NOON, Span, span_of
 from ilha.desk.errors import found
-from ilha.desk.trip_asked import LEAST_MINUTES, TripQuestion
+from ilha.desk.trip_asked import LATEST, LEAST_MINUTES, TripQuestion
 from ilha.desk.trip_marks import PER_STEP, TripPlace, trip_place
 from ilha.formats.fields import FieldError
 from ilha.store import marks
@@ -202,7 +202,9 @@ class _Trip:
         for words, change in self._changes():
             other = self.asked.model_copy(update=change)
             trip = self
-            if not change.keys() <= {"holds", "lamp", "from_hour", "to_hour"}:
+            # A trip that goes over midnight has other days of its marks.
+            if (not change.keys() <= {"holds", "lamp", "from_hour", "to_hour"}
+                    or other.first_hour != self.asked.first_hour):
                 trip = _Trip(self.conn, self.now_s, other)
             try:
                 then = trip.solved(other)[0]
@@ -217,12 +219,16 @@ class _Trip:
         out: list[tuple[str, dict[str, Any]]] = []
         if not asked.lamp:
             out.append(("go in the dark too, with a lamp", {"lamp": True}))
-        if asked.from_hour > 0.0:
-            out.append(("go two hours earlier", {"from_hour": max(0.0, asked.from_hour - 2.0)}))
-        if asked.to_hour < 24.0:
-            out.append(("come back two hours later", {"to_hour": min(24.0, asked.to_hour + 2.0)}))
-        if asked.from_hour > 0.0 or asked.to_hour < 24.0:
-            out.append(("take the whole day", {"from_hour": 0.0, "to_hour": 24.0}))
+        first = float(asked.first_hour)
+        latest = LATEST if asked.from_hour >= NOON else 24.0
+        if asked.from_hour > first:
+            out.append(("go two hours earlier", {"from_hour": max(first, asked.from_hour - 2.0)}))
+        if asked.to_hour < latest:
+            out.append(("come back two hours later",
+                        {"to_hour": min(latest, asked.to_hour + 2.0)}))
+        if asked.from_hour > first or asked.to_hour < asked.last_hour:
+            out.append(("take all of the night" if first else "take the whole day",
+                        {"from_hour": first, "to_hour": asked.last_hour}))
         if asked.holds:
             out += [(f"drop the hours of {self._name(hold.mark_id)}",
                      {"holds": [h for h in asked.holds if h is not hold]}) for hold in asked.holds]
@@ -236,4 +242,4 @@ class _Trip:
 
 def _span(conn: sqlite3.Connection, now_s: float, asked: TripQuestion) -> Span:
     first = found(conn, marks.get, asked.marks[0].mark_id, "marks", "mark")
-    return span_of(asked.date, first["time_zone"], now_s)
+    return span_of(asked.date, first["time_zone"], now_s, asked.first_hour)

@@ -9,12 +9,15 @@ from pydantic import Field
 from ilha.core.choose.situation import Clarity, Mood, Trend
 from ilha.core.trip.ways import CRAFTS
 from ilha.desk.asked import Asked, Id
+from ilha.desk.clock import NOON
 from ilha.desk.outfit import Ids
 from ilha.formats.fields import FieldError
 from ilha.formats.words import School
 
 CraftKey = Literal["foot", "kayak", "boat"]
 MARKS_MOST = 8
+LATEST = 24.0 + NOON
+"""The next day's noon: the latest hour of a trip that goes over midnight."""
 LEAST_MINUTES = 30.0
 """Nobody anchors for less (judgement)."""
 
@@ -43,20 +46,21 @@ class Mate(Asked):
 
 
 class Hold(Asked):
-    """Hours in which one is at a mark, or is not."""
+    """Hours in which one is at a mark, or is not; over 24 those of the next day."""
 
     mark_id: Id
-    from_hour: float = Field(ge=0.0, le=24.0)
-    to_hour: float = Field(ge=0.0, le=24.0)
+    from_hour: float = Field(ge=0.0, le=LATEST)
+    to_hour: float = Field(ge=0.0, le=LATEST)
     there: bool = Field(description="pinned there; false: not there")
 
 
 class TripQuestion(Asked):
-    """A trip on one day, by the clock of its marks."""
+    """A trip on one day, or from its noon into the next day, by the clock of its marks."""
 
     date: str = Field(pattern=r"^\d{4}-\d{2}-\d{2}$", description="local")
     from_hour: float = Field(ge=0.0, le=24.0, description="out of home at the earliest")
-    to_hour: float = Field(ge=0.0, le=24.0, description="back home at the latest")
+    to_hour: float = Field(ge=0.0, le=LATEST, description="back home at the latest; over 24 the"
+                                                          " next day's hours")
     home: Home
     craft: CraftKey = "kayak"
     speed_m_s: float | None = Field(None, ge=0.1, le=25.0, description="null: the craft's usual")
@@ -83,12 +87,27 @@ class TripQuestion(Asked):
     def speed(self) -> float:
         return CRAFTS[self.craft].speed_m_s if self.speed_m_s is None else self.speed_m_s
 
+    @property
+    def first_hour(self) -> int:
+        """Where the span of its marks begins: a trip over midnight has it in the middle."""
+        return NOON if self.to_hour > 24.0 else 0
+
+    @property
+    def last_hour(self) -> float:
+        """Where that span ends."""
+        return 24.0 + self.first_hour
+
     def check(self) -> None:
         """Raise FieldError where its parts do not go together."""
         if self.to_hour - self.from_hour < 1.0:
             raise FieldError("to_hour", "`to_hour` must be an hour after from_hour at least, got"
                                         f" {self.to_hour:g} after {self.from_hour:g}: come back"
                                         " later")
+        if self.from_hour < self.first_hour:
+            raise FieldError("from_hour", "`from_hour` must be 12 at least where the trip goes over"
+                                          f" midnight, got {self.from_hour:g} with to_hour"
+                                          f" {self.to_hour:g}: set out after noon, or be back by"
+                                          " 24")
         ids = [one.mark_id for one in self.marks]
         if len(set(ids)) < len(ids):
             raise FieldError("marks", "`marks` must name each mark once, got one twice: leave one"

@@ -88,7 +88,7 @@ def trip_place(
         "stance": None if stance == mark["stance"] else stance}
     question = ChoiceQuestion(**shared, rods=asked.rods, lines=asked.lines)
     try:
-        at = moment(conn, now_s, question)
+        at = moment(conn, now_s, question, asked.first_hour)
     except DomainError as error:
         return TripPlace(mark, str(error), error.field)
     blank = TripPlace(mark, "", "", stance, at, sky_of(at))
@@ -98,9 +98,10 @@ def trip_place(
         spot = replace(spot, head=_heads(None))
         return replace(blank, spot=spot, **_judged(spot, asked, craft, fish))
     question = question.model_copy(update={"step": step})
-    outfit = _tied(conn, now_s, question)
-    day = None if outfit is None else _day(conn, now_s, shared, outfit)
-    crew = tuple((mate.name, _tied_by(conn, now_s, question, mate)) for mate in asked.crew)
+    outfit = _tied(conn, now_s, question, asked.first_hour)
+    day = None if outfit is None else _day(conn, now_s, shared, outfit, asked.first_hour)
+    crew = tuple((mate.name, _tied_by(conn, now_s, question, mate, asked.first_hour))
+                 for mate in asked.crew)
     spot = replace(spot, head=_heads(day))
     return replace(blank, spot=spot, outfit=outfit, day=day, crew=crew,
                    **_judged(spot, asked, craft, fish))
@@ -147,10 +148,12 @@ def _best(place: TripPlace, window: tuple[int, int]) -> int | None:
     return int(steps[np.argmax(place.worth[PER_STEP * steps])]) if steps.size else None
 
 
-def _tied(conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion) -> Outfit | None:
+def _tied(
+    conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion, first_hour: int
+) -> Outfit | None:
     """The outfit for the moment that is asked for."""
     try:
-        outfits = chosen(conn, now_s, question).outfits
+        outfits = chosen(conn, now_s, question, first_hour).outfits
     except (DomainError, FieldError):
         # An empty box, say: the hours are worth something all the same.
         return None
@@ -159,23 +162,24 @@ def _tied(conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion) -> O
 
 
 def _tied_by(
-    conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion, mate: Mate
+    conn: sqlite3.Connection, now_s: float, question: ChoiceQuestion, mate: Mate, first_hour: int
 ) -> Outfit | None:
     """The same for one who comes along."""
     try:
-        return _tied(conn, now_s, question.model_copy(update={"rods": mate.rods}))
+        return _tied(conn, now_s, question.model_copy(update={"rods": mate.rods}),
+                     first_hour)
     except NotFound:
         # A rod has left the box since: the trip goes on without it.
         return None
 
 
 def _day(
-    conn: sqlite3.Connection, now_s: float, shared: dict[str, Any], o: Outfit
+    conn: sqlite3.Connection, now_s: float, shared: dict[str, Any], o: Outfit, first_hour: int
 ) -> DayOfMark:
     """The day of the heads on an outfit's plastic."""
     return day_of(conn, now_s, DayQuestion(
         **shared, plastic_id=int(o.plastic.id), line_id=int(o.line.id), rod_id=int(o.rod.id),
-        retrieve=o.retrieve), bare=True)
+        retrieve=o.retrieve), bare=True, first_hour=first_hour)
 
 
 def _heads(day: DayOfMark | None) -> Indices:

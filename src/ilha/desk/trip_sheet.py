@@ -69,7 +69,7 @@ def sheet(
         [fish_named(conn, asked.fish).name, CRAFTS[asked.craft].words,
          f"wind {units.blow(asked.wind_m_s)}"],
         _came(over(conn, trip, now_s), planned_at is not None),
-        [(share(span.start_s + span.step_s * span.at_clock(hour)), f"{hour:02d}")
+        [(share(span.start_s + span.step_s * span.at_clock(hour)), f"{hour % 24:02d}")
          for hour in ticks], rows,
         [_caught(e, span.clock(e["at_utc_s"]), names) for e in found.events
          if e["kind"] == "fish"],

@@ -70,7 +70,7 @@ def span(conn: sqlite3.Connection, trip: KeptTrip, now_s: float) -> Span:
     """The day of a trip, by the clock of its marks."""
     here = {mark["id"]: mark for mark in marks.listed(conn)}
     zone = here[trip.asked.marks[0].mark_id]["time_zone"] if trip.asked.marks else "UTC"
-    return span_of(trip.asked.date, zone, now_s)
+    return span_of(trip.asked.date, zone, now_s, trip.asked.first_hour)
 
 
 def hours(day: Span, trip: KeptTrip) -> tuple[float, float]:

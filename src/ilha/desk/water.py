@@ -151,8 +151,11 @@ def charted_at(mark: marks.Mark, cast: float) -> float:
     return mark["charted_depth_m"] if ground is None else float(ground.depth(cast))
 
 
-def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Moment:
-    """The water of a mark on a day, with what was typed of it.
+def moment(
+    conn: sqlite3.Connection, now_s: float, asked: WaterQuestion, first_hour: int = 0
+) -> Moment:
+    """The water of a mark on a day, or from a later hour on to the same of the next day, with what
+    was typed of it.
 
     Raises
     ------
@@ -162,7 +165,7 @@ def moment(conn: sqlite3.Connection, now_s: float, asked: WaterQuestion) -> Mome
         Where nothing tells the stream, or the tide's table does not reach that day.
     """
     mark = found(conn, marks.get, asked.mark_id, "mark_id", "mark")
-    span = span_of(asked.date, mark["time_zone"], now_s)
+    span = span_of(asked.date, mark["time_zone"], now_s, first_hour)
     here = _tide(conn, mark, span, asked)
     current = taught.current_of(conn, mark["id"])
     ground = convert.core_ground(mark)

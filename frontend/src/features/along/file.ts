@@ -3,6 +3,7 @@
 import type { KeptTrip, Mark, Settings, TripPlan } from "../../api/types";
 import type { Facts } from "../question/facts";
 import { press, type Brought } from "./kept";
+import { stayByDay, whole, byDay } from "../trip/hours";
 import { asOnTrip } from "./take";
 
 /** What stands in the page. */
@@ -45,8 +46,10 @@ async function part(name: string): Promise<string> {
 
 export async function pageOf(trip: KeptTrip, plan: TripPlan, brought: Brought): Promise<Blob> {
   const [script, style] = await Promise.all([part("carry.js"), part("carry.css")]);
-  const first = plan.rows[plan.rounds[0]?.stays[0]?.row ?? 0]!;
-  const then = asOnTrip(first, trip.asked, [Math.floor(trip.asked.from_hour), Math.ceil(trip.asked.to_hour)]);
+  const stay = plan.rounds[0]?.stays[0];
+  const parts = byDay(trip.asked.date, trip.asked.from_hour, trip.asked.to_hour);
+  const date = stay && stayByDay(stay, trip.asked)[0]!.date;
+  const then = asOnTrip(plan.rows[stay?.row ?? 0]!, trip.asked, whole(parts.find((on) => on.date === date) ?? parts[0]!));
   const held: InPage = {
     key: `${trip.id}|${Date.now()}`, facts: { ...then.facts, typed: then.typed },
     days: brought.days, answers: ownOf(trip, then.settings, brought.answers),

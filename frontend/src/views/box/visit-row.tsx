@@ -2,11 +2,13 @@
 import { useId } from "react";
 import { Form } from "react-bootstrap";
 import type { Mark, Reference, Visit } from "../../api/types";
+import { clockOf } from "../../features/trip/hours";
 import { speedScale } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 
 const HOURS = Array.from({ length: 25 }, (_, h) => h);
-const clock = (h: number) => `${String(h).padStart(2, "0")}:00`;
+/** A visit out of a trip begins when the trip says, not on the hour. */
+const withOwn = (hours: number[], own: number) => [...new Set([...hours, own])].sort((a, b) => a - b);
 
 interface Props {
   n: number;
@@ -25,7 +27,7 @@ export function VisitRow({ n, visit, marks, fish, onChange, onRemove }: Props) {
   const hour = (key: "from_hour" | "to_hour", words: string, options: number[]) => (
     <span><label htmlFor={`${id}-${key}`}>{words}</label>
       <Form.Select id={`${id}-${key}`} value={visit[key]} onChange={(e) => onChange({ [key]: Number(e.target.value) })}>
-        {options.map((h) => <option key={h} value={h}>{clock(h)}</option>)}
+        {withOwn(options, visit[key]).map((h) => <option key={h} value={h}>{clockOf(h)}</option>)}
       </Form.Select></span>
   );
   return (

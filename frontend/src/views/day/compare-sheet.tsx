@@ -7,6 +7,7 @@ import type { Compared, DayBoard } from "../../api/types";
 import { PairScene } from "../../drawing/scenes/pair-scene";
 import type { Frame } from "../../drawing/geometry/frame";
 import { useChosen, useQuestion } from "../../features/question/question";
+import { until } from "../../base/clock";
 import { fallSpeed, headName, length, text, type Units } from "../../base/units";
 import { plainWords } from "../../ui/typed";
 import { shapeWords } from "../../ui/weight";
@@ -97,7 +98,7 @@ function Hours({ found }: { found: Compared }) {
       <h3>The better of the two</h3>
       <ul className="compare-hours">
         {found.spans.map((s) => (
-          <li key={s.from_step}>{s.from_clock} to {s.to_clock === "00:00" ? "24:00" : s.to_clock}: <b>{s.better === "a" ? "this" : s.better === "b" ? "that" : "even"}</b></li>
+          <li key={s.from_step}>{s.from_clock} to {until(s.to_clock)}: <b>{s.better === "a" ? "this" : s.better === "b" ? "that" : "even"}</b></li>
         ))}
       </ul>
       <p className="sheet-note">The better verdict is the better; where both say the same, the one that hangs longer in their zone, by a tenth or more.</p>

@@ -11,6 +11,7 @@ import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
 import { currentStep, setStep, startAt, useStep } from "../../features/question/time";
 import { useAnnounced } from "../../base/announce";
+import { until } from "../../base/clock";
 import { headName, text } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { answerWords } from "./answer-words";
@@ -65,7 +66,7 @@ function DayOfMark() {
     <div className="day">
       <h1 className="visually-hidden">Day</h1>
       <Sentence board={state.board} frame={frame} />
-      <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null, along: along && { from: state.board!.clock[along.from_step]!, to: state.board!.clock[along.to_step]!, factor: along.factor } }} />
+      <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null, along: along && { from: state.board!.clock[along.from_step]!, to: until(state.board!.clock[along.to_step]!), factor: along.factor } }} />
       {state.board && <TideNote board={state.board} />}
       <Aboard board={state.board} />
       {state.board && frame ? (
@@ -185,7 +186,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
 
 /** An hour that was not taken along. */
 function NotThen({ board, along }: { board: DayBoard; along: NonNullable<DayBoard["along"]> }) {
-  const [from, to] = [board.clock[along.from_step], board.clock[along.to_step]];
+  const [from, to] = [board.clock[along.from_step], until(board.clock[along.to_step]!)];
   return (
     <div className="column-frame dry">
       <p>Only {from} to {to} was taken along. <button type="button" className="plain" onClick={() => setStep(along.from_step)}>to {from}</button></p>

@@ -1,12 +1,14 @@
 // The round in words: each stay with what is tied on and why, pinned or forbidden by a touch.
+import { Fragment } from "react";
 import { useNavigate } from "react-router";
 import type { Box, Mark, Reference, TripPlan, TripQuestion, TripRound, TripStay } from "../../api/types";
 import { headName, rangeText, text, type Units } from "../../base/units";
 import { shapeWords } from "../../ui/weight";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { startAt } from "../../features/question/time";
-import { asOnTrip, hoursOf } from "../../features/along/take";
-import { clockOf, flowWords, hourOf, shutWords, spanWords } from "./trip-words";
+import { asOnTrip } from "../../features/along/take";
+import { clockOf, hourOf, stayByDay, whole, type OnDay } from "../../features/trip/hours";
+import { flowWords, shutWords, spanWords } from "./trip-words";
 
 interface Props {
   plan: TripPlan;
@@ -47,7 +49,8 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
   const part = <T,>(values: T[]) => values.slice(Math.round(stay.from_at), Math.round(stay.to_at) + 1);
   const flows = part(row.stream_m_s).map(Math.abs);
   const depths = part(row.depth_m);
-  const hold = { mark_id: row.mark_id, from_hour: hourOf(stay.from_clock), to_hour: hourOf(stay.to_clock, true) };
+  const hold = { mark_id: row.mark_id, from_hour: hourOf(stay.from_clock, asked), to_hour: hourOf(stay.to_clock, asked, true) };
+  const days = stayByDay(stay, asked);
   const runs = stay.heads.map((run, i) => {
     const head = box.heads.find((h) => h.id === run.head_id);
     return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}` : "no head is right"}`;
@@ -62,7 +65,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
       <p>
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: true }] })}>pin it</button>{" · "}
         <button type="button" className="plain" onClick={() => change({ holds: [...(asked.holds ?? []), { ...hold, there: false }] })}>not there</button>{" · "}
-        <Open plan={plan} stay={stay} asked={asked} to="/" words="open the Day" />{" · "}<Open plan={plan} stay={stay} asked={asked} to="/card" words="card" />
+        <Open row={row} on={days[0]!} asked={asked} to="/" words="open the Day" />{days.map((on, i) => <Fragment key={on.date}>{" · "}<Open row={row} on={on} asked={asked} to="/card" words={i > 0 ? "card after midnight" : "card"} /></Fragment>)}
       </p>
     </li>
   );
@@ -82,16 +85,15 @@ function mateWords(mate: NonNullable<Row["crew"]>[number], row: Row, stay: TripS
 }
 
 /** The Day or the card of a stay: its mark, date, fish, rig and hours. */
-function Open({ plan, stay, asked, to, words }: { plan: TripPlan; stay: TripStay; asked: TripQuestion; to: string; words: string }) {
+function Open({ row, on, asked, to, words }: { row: Row; on: OnDay; asked: TripQuestion; to: string; words: string }) {
   const { choose, set, facts } = useQuestion();
   const go = useNavigate();
-  const row = plan.rows[stay.row]!;
   return (
     <button type="button" className="plain" onClick={() => {
-      const then = asOnTrip(row, asked, hoursOf(stay));
+      const then = asOnTrip(row, asked, whole(on));
       choose(then.settings);
       set({ ...then.facts, typed: { ...facts.typed, ...then.typed } });
-      startAt(hourOf(stay.from_clock) * 6);
+      startAt(on.from * 6);
       void go(to);
     }}>{words}</button>
   );

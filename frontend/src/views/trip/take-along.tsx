@@ -7,6 +7,7 @@ import { askedFor, bring } from "../../features/along/take";
 import { dropAlong, keepAlong, takenTrips } from "../../features/along/kept";
 import { dateAt } from "../../features/log/trip-rail";
 import { useChosen, useQuestion } from "../../features/question/question";
+import { lastDate } from "../../features/trip/hours";
 import { plainWords } from "../../ui/typed";
 
 /** So long after a change another may follow. */
@@ -34,7 +35,7 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const keep = async () => {
     const found = await brought(true);
     const now = Date.now();
-    await keepAlong({ id: trip.id, date: trip.asked.date, asked, at_ms: now }, found, dateAt(now / 1000, plan.time_zone));
+    await keepAlong({ id: trip.id, date: lastDate(trip.asked), asked, at_ms: now }, found, dateAt(now / 1000, plan.time_zone));
     // Whoever asked for it knows that it should stay.
     void navigator.storage?.persist?.();
   };

@@ -10,7 +10,8 @@ import { dayWords, shiftDate } from "../../features/facts/when";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
 import { CrewFact } from "./crew-fact";
-import { clockOf, craftNote } from "./trip-words";
+import { clockOf, LATEST } from "../../features/trip/hours";
+import { craftNote } from "./trip-words";
 
 interface Props {
   asked: TripQuestion;
@@ -47,16 +48,20 @@ function DateFact({ asked, change }: Props) {
   );
 }
 
-const QUARTERS = Array.from({ length: 97 }, (_, i) => i / 4);
+const QUARTERS = Array.from({ length: 4 * LATEST + 1 }, (_, i) => i / 4);
+const NOON = LATEST - 24;
 
 function HourFact({ which, asked, change }: Props & { which: "from_hour" | "to_hour" }) {
   const from = which === "from_hour";
-  const options = QUARTERS.filter((h) => (from ? h < 23.1 : h >= asked.from_hour + 1));
+  // Who sets out after noon may come back the next day.
+  const latest = (setOut: number) => (setOut < NOON ? 24 : LATEST);
+  const options = QUARTERS.filter((h) => (from ? h < 24 : h >= asked.from_hour + 1 && h <= latest(asked.from_hour)));
+  const words = (h: number) => `${clockOf(h)}${h > 24 ? " next day" : ""}`;
   return (
-    <Fact label={from ? "out at the earliest" : "back at the latest"} words={clockOf(asked[which])} source="chosen">
+    <Fact label={from ? "out at the earliest" : "back at the latest"} words={words(asked[which])} source="chosen">
       {(close) => (
-        <Choice options={options.map((h) => ({ value: h, words: clockOf(h) }))} value={asked[which]} onPick={(h) => {
-          change(from ? { from_hour: h, to_hour: Math.max(asked.to_hour, Math.min(24, h + 1)) } : { to_hour: h });
+        <Choice options={options.map((h) => ({ value: h, words: words(h) }))} value={asked[which]} onPick={(h) => {
+          change(from ? { from_hour: h, to_hour: Math.min(latest(h), Math.max(asked.to_hour, h + 1)) } : { to_hour: h });
           close();
         }} />
       )}

@@ -21,7 +21,8 @@ import { TakeAlong } from "./take-along";
 import { RoundPicture } from "./round-picture";
 import { Remedies, Stays } from "./stays";
 import { TripSentence } from "./trip-sentence";
-import { hourOf, hourWords, shutWords, spanWords, tripName } from "./trip-words";
+import { lastDate, stayByDay } from "../../features/trip/hours";
+import { hourWords, shutWords, spanWords, tripName } from "./trip-words";
 
 export default function TripView() {
   const missing = useMissing();
@@ -41,7 +42,7 @@ function Trips() {
   const asked = Number(search.get("id"));
   const from = mark ?? marks[0]!;
   const today = dateAt(now, from.time_zone);
-  const next = [...data.trips].reverse().find((t) => t.asked.date >= today);
+  const next = [...data.trips].reverse().find((t) => lastDate(t.asked) >= today);
   const trip = data.trips.find((t) => t.id === asked) ?? next ?? data.trips[0];
   const tried = async (work: () => Promise<void>) => {
     try {
@@ -68,7 +69,7 @@ function Trips() {
         {data.trips.length > 0 && (
           <ul>{data.trips.map((t) => (
             <li key={t.id} aria-current={t.id === trip?.id || undefined}>
-              <button type="button" className="plain" onClick={() => open(t.id)}>{dayWords(t.asked.date)}</button>: {tripName(t, (id) => marks.find((m) => m.id === id)?.name)}{t.asked.date < today && ", past"}{" "}
+              <button type="button" className="plain" onClick={() => open(t.id)}>{dayWords(t.asked.date)}</button>: {tripName(t, (id) => marks.find((m) => m.id === id)?.name)}{lastDate(t.asked) < today && ", past"}{" "}
               <button type="button" className="plain" onClick={() => void tried(async () => { await removeTrip(queries, t.id); setGone(t.id); })}>take it out<span className="visually-hidden">, the trip of {dayWords(t.asked.date)}</span></button>
             </li>
           ))}</ul>
@@ -167,10 +168,10 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   return (
     <p className="trip-along no-print">
       <button type="button" className="do" onClick={() => {
-        const visits = stays.map((s) => ({
-          mark_id: plan.rows[s.row]!.mark_id, date: trip.asked.date, from_hour: hourOf(s.from_clock), to_hour: hourOf(s.to_clock, true), fish: trip.asked.fish,
+        const visits = stays.flatMap((s) => stayByDay(s, trip.asked).map((on) => ({
+          mark_id: plan.rows[s.row]!.mark_id, date: on.date, from_hour: on.from, to_hour: on.to, fish: trip.asked.fish,
           typed_speed_m_s: trip.asked.marks.find((m) => m.mark_id === plan.rows[s.row]!.mark_id)?.typed_speed_m_s ?? null,
-        }));
+        })));
         localStorage.setItem("ilha.pack", JSON.stringify({ visits, asked: null, ticked: [] }));
         void go("/box?page=pack");
       }}>pack for it</button>{" "}

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Mark, Settings, TripHour, TripQuestion } from "../../api/types";
 import { storedFacts } from "../../features/question/facts";
 import { apart, newTrip } from "../../features/trip/new-trip";
-import { clockOf, craftNote, flowWords, hourOf, hourWords, shutWords, spanWords } from "./trip-words";
+import { craftNote, flowWords, hourWords, shutWords, spanWords } from "./trip-words";
 
 const units = { head_unit: "oz", depth_unit: "m", speed_unit: "m/s", small_unit: "mm", strength_unit: "kg", temperature_unit: "°C", wind_unit: "m/s" } as const;
 const feet = { ...units, depth_unit: "ft", speed_unit: "kn" } as const;
@@ -31,10 +31,8 @@ describe("what a trip says", () => {
     expect(hourWords({ ...hour, stream_m_s: 1.2, shares: { stream: 0.4 } }, units)).toContain("it runs hard");
   });
 
-  it("writes spans and clocks as one says them", () => {
+  it("writes spans as one says them", () => {
     expect([spanWords(48), spanWords(160)]).toEqual(["48 min", "2 h 40"]);
-    expect([hourOf("06:15"), hourOf("00:00"), hourOf("00:00", true)]).toEqual([6.25, 0, 24]);
-    expect([clockOf(6.25), clockOf(24)]).toEqual(["06:15", "24:00"]);
     expect([flowWords(0.28, 0.59, units), flowWords(0.3, 0.3, units)]).toEqual(["0.28 to 0.59 m/s", "0.30 m/s"]);
   });
 });

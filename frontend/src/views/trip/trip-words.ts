@@ -49,19 +49,6 @@ export function spanWords(minutes: number): string {
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
 }
 
-/** 6.25 -> 06:15. */
-export function clockOf(hour: number): string {
-  const minutes = Math.round(hour * 60);
-  return `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
-}
-
-/** The reverse: a clock of the trip's day as hours, midnight at its end as 24. */
-export function hourOf(clock: string, end = false): number {
-  // "01:15, second" on the night that the clock goes back.
-  const [h, m] = clock.slice(0, 5).split(":").map(Number);
-  return end && h === 0 && m === 0 ? 24 : h! + m! / 60;
-}
-
 export function tripName(trip: KeptTrip, names: (id: number) => string | undefined): string {
   return trip.asked.marks.map((m) => names(m.mark_id)).filter(Boolean).join(", ") || "no mark is left of it";
 }
