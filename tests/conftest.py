@@ -6,12 +6,14 @@ import functools
 import gc
 import os
 import shutil
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 from hypothesis import settings
+from werkzeug.routing import Rule
 
 from ilha.demo import marela
 from ilha.store import db
@@ -21,6 +23,24 @@ from ilha.web.app import create_app
 settings.register_profile("ilha", deadline=None)
 settings.load_profile("ilha")
 
+
+
+def _routes_compiled_once() -> None:
+    """Most of the time that an application takes to be made goes into code that builds addresses of
+    its routes, which are the same for every test's: it is compiled once."""
+    compiled = Rule._compile_builder
+    kept: dict[tuple[object, ...], Callable[..., tuple[str, str]]] = {}
+
+    def builder(rule: Rule, append_unknown: bool = True) -> Callable[..., tuple[str, str]]:
+        key = (append_unknown, repr(rule.defaults), *rule._trace)
+        if key not in kept:
+            kept[key] = compiled(rule, append_unknown)
+        return kept[key]
+
+    Rule._compile_builder = builder  # type: ignore[method-assign]
+
+
+_routes_compiled_once()
 
 
 def pytest_sessionstart() -> None:

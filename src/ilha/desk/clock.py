@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
-from zoneinfo import ZoneInfo
+from functools import cache
+from zoneinfo import ZoneInfo, available_timezones
 
 import numpy as np
 
@@ -71,6 +72,12 @@ class Span:
         twice = offsets[0] > offsets[1]
         which = f", {'second' if local.fold else 'first'}" if twice else ""
         return f"{local:%H:%M}{which}"
+
+
+@cache
+def time_zones() -> frozenset[str]:
+    """The names of the IANA list, looked for on the disk once."""
+    return frozenset(available_timezones())
 
 
 FIRST_YEAR, LAST_YEAR = 1901, 2199

@@ -5,13 +5,13 @@ from __future__ import annotations
 import json
 import sqlite3
 from typing import Any, NamedTuple, cast
-from zoneinfo import available_timezones
 
 from pydantic import ValidationError
 
 from ilha.core.choose.situation import PLACES
 from ilha.core.water.ground import Ground
 from ilha.desk.changes import whole
+from ilha.desk.clock import time_zones
 from ilha.desk.errors import NotFound, found
 from ilha.desk.records import NewMark
 from ilha.formats import gpx, tide_csv
@@ -22,7 +22,7 @@ from ilha.store import marks, removed, streams, tides
 
 def checked(conn: sqlite3.Connection, new: NewMark) -> marks.NewMark:
     """A mark to be kept, after the rules that no single field can tell."""
-    if new.time_zone not in available_timezones():
+    if new.time_zone not in time_zones():
         raise FieldError("time_zone", f"`time_zone` must be a name of the IANA list, got"
                                       f" {new.time_zone}: for instance Atlantic/Azores")
     rates = (new.neap_rate_m_s, new.spring_rate_m_s, new.slack_lag_min)

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from itertools import pairwise
 from typing import cast
-from zoneinfo import ZoneInfo, available_timezones
+from zoneinfo import ZoneInfo
 
 import numpy as np
 
@@ -20,7 +20,7 @@ from ilha.core.tide.printed import FIT_TURNS_DAYS, Differences, fit_turns, range
 from ilha.core.tide.turns import RANGES_NEED_DAYS, HighLow, mean_ranges
 from ilha.desk import convert
 from ilha.desk.changes import whole
-from ilha.desk.clock import day_of
+from ilha.desk.clock import day_of, time_zones
 from ilha.desk.errors import found
 from ilha.desk.records import MoreTide, NewSecondary, PrintedTide, ReadTide, TurnChange
 from ilha.formats.fields import FieldError
@@ -43,7 +43,7 @@ def zone_of(name: str) -> ZoneInfo:
     FieldError
         For a name that is not there.
     """
-    if name not in available_timezones():
+    if name not in time_zones():
         raise FieldError("time_zone", f"`time_zone` must be a name of the IANA list, got {name}:"
                                       " for instance Atlantic/Azores")
     return ZoneInfo(name)

@@ -5,6 +5,8 @@ from __future__ import annotations
 
 import sqlite3
 from collections.abc import Callable
+from contextlib import closing
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 from urllib.parse import quote
@@ -121,6 +123,15 @@ def _fill(conn: sqlite3.Connection, table: str, rows: list[dict[str, Any]]) -> N
             raise Unfit(table, f"row {number} is refused: {error}") from error
 
 
+@lru_cache(maxsize=4)
+def _empty(version: int) -> bytes:
+    """A database of a schema without rows: to run through all its changes takes longer than to look
+    at a file of data."""
+    with closing(db.connect(":memory:")) as conn:
+        db.migrate(conn, to=version)
+        return conn.serialize()
+
+
 def built(rows: Rows, written: int) -> sqlite3.Connection:
     """A database in memory that has these rows, of the schema they were written in or the present
     one, and is brought up to date.
@@ -132,7 +143,7 @@ def built(rows: Rows, written: int) -> sqlite3.Connection:
     """
     conn = db.connect(":memory:")
     try:
-        db.migrate(conn, to=written)
+        conn.deserialize(_empty(written))
         replace(conn, rows)
         try:
             db.migrate(conn)

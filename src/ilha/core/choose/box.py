@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cache
+from typing import Any
 
 import numpy as np
 
@@ -162,8 +163,14 @@ class Box:
 
 
 @cache
+def _catalogue_table() -> dict[str, Any]:
+    """As it is written, read once: a file of data asks for it with each of its plastics."""
+    return dict(read_table("catalogue.toml"))
+
+
+@cache
 def _hook_masses() -> Mapping[str, float]:
-    return dict(read_table("catalogue.toml")["hook_mass_g"])
+    return dict(_catalogue_table()["hook_mass_g"])
 
 
 def hook_grams(size: str) -> float:
@@ -201,7 +208,7 @@ def _plastics(rows: Sequence[Sequence[object]]) -> tuple[BoxPlastic, ...]:
 def typical_measures(look: str, length: float) -> tuple[float, float, float]:
     """Working length, width and height (m) that a plastic of a look and a length (m) usually has:
     by the shares of those in the catalogue, in proportion between and beyond them."""
-    rows = sorted((row[1:5] for row in read_table("catalogue.toml")["plastic"][0]["rows"]
+    rows = sorted((row[1:5] for row in _catalogue_table()["plastic"][0]["rows"]
                    if row[0] == look), key=lambda row: float(row[0]))
     at = np.array([m_from_mm(float(row[0])) for row in rows])
     body, width, height = (float(np.interp(length, at, [row[i] / row[0] for row in rows])) * length
@@ -212,7 +219,7 @@ def typical_measures(look: str, length: float) -> tuple[float, float, float]:
 @cache
 def catalogue() -> Box:
     """Common sizes of everything."""
-    table = read_table("catalogue.toml")
+    table = _catalogue_table()
     heads = [
         typical_head(f"{row['shape']} {oz:g} {' '.join([size, *wire])}", oz, size, row["shape"],
                      row["keeper"], row.get("material", "lead"), row.get("takes_mm", 0.0),
