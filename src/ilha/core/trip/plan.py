@@ -21,6 +21,7 @@ CHANGE_MINUTES = 30.0
 COSTS = {RIGHT: 1.0, MARGINAL: 2.0, TOO_HEAVY: 3.0, FALLS_SHORT: 4.0, TOO_LIGHT: 6.0,
          UNSAFE: 1e3}
 """What a minute with a head that is not the pick costs, by its verdict (judgement)."""
+_COST_OF = np.array([COSTS[verdict] for verdict in sorted(COSTS)])
 SAME_WEIGHT = 0.1
 """A minute with a right head of the pick's own weight but of another shape: hardly anything, nobody
 changes for that (judgement)."""
@@ -59,7 +60,7 @@ def change_plan(
     require("change_minutes", change_minutes, "min", "0 changes at every pick", low=0.0,
             high=1440.0)
     heads, steps = verdicts.shape
-    costs = np.vectorize(COSTS.__getitem__, otypes=[float])(verdicts) * step_minutes
+    costs = _COST_OF[verdicts] * step_minutes
     none = np.where(picks < 0, 0.0, EMPTY_MINUTE * step_minutes)
     costs = np.concatenate([costs, none[None]])
     at = np.flatnonzero(picks >= 0)
@@ -82,17 +83,22 @@ def _cheapest(costs: Array, wet: Flags, change: float) -> Indices:
     is over steps because each needs the one after it.
     """
     steps = costs.shape[1]
-    total = costs.copy()
+    # A step's costs side by side in the memory: each is gone through as a whole.
+    total = np.ascontiguousarray(costs.T)
+    spare = np.where(wet[:-1] & wet[1:], change, 0.0)
+    least = np.minimum.reduce
+    after = total[-1]
     for t in range(steps - 2, -1, -1):
-        spare = change if wet[t] and wet[t + 1] else 0.0
-        total[:, t] += np.minimum(total[:, t + 1], total[:, t + 1].min() + spare)
+        now = total[t]
+        now += np.minimum(after, least(after) + spare[t])
+        after = now
+    best, lowest = np.argmin(total, axis=1), total.min(axis=1) + np.append(0.0, spare)
     way = np.empty(steps, dtype=int)
-    way[0] = int(np.argmin(total[:, 0]))
+    here = way[0] = best[0]
     for t in range(1, steps):
-        spare = change if wet[t - 1] and wet[t] else 0.0
-        best = int(np.argmin(total[:, t]))
-        stays = total[way[t - 1], t] <= total[best, t] + spare
-        way[t] = way[t - 1] if stays else best
+        if total[t, here] > lowest[t]:
+            here = best[t]
+        way[t] = here
     return way
 
 
