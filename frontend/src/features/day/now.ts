@@ -2,7 +2,7 @@
 import type { DayBoard } from "../../api/types";
 import { frameAt, type Frame } from "../../drawing/geometry/frame";
 import { useNow } from "../../base/use-now";
-import { LAST_STEP } from "../question/time";
+import { LAST_STEP, currentStep, startAt } from "../question/time";
 
 export const nowS = (): number => Date.now() / 1000;
 
@@ -21,6 +21,11 @@ export function frameNow(board: DayBoard | undefined, mark_id: number, atS = now
 
 /** Now among the steps: by this device, else (its clock is elsewhere) by the server's at the time. */
 export const nowStep = (board: DayBoard, atS = nowS()): number | null => stepAt(board, atS) ?? board.now_step ?? null;
+
+/** Once a visit, before any hour was chosen: the hour is that of the mark, or eight where it is another day's. */
+export function beginNow(board: DayBoard): void {
+  if (currentStep() === 0) startAt(nowStep(board) ?? 48);
+}
 
 export function useNowStep(board: DayBoard): number | null {
   return nowStep(board, useNow(30));

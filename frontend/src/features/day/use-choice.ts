@@ -5,10 +5,10 @@ import { Away } from "../../api/client";
 import { choiceQuery } from "../../api/choice";
 import { dayQuery } from "../../api/day";
 import type { Choice, ChoiceQuery } from "../../api/types";
-import { nowStep } from "./now";
+import { beginNow } from "./now";
 import { makeChoiceQuery } from "../question/facts";
 import { useChosen, useQuestion } from "../question/question";
-import { currentStep, startAt, useStep } from "../question/time";
+import { useStep } from "../question/time";
 
 export function useChoiceQuery(): ChoiceQuery {
   const { settings, facts } = useQuestion();
@@ -23,7 +23,7 @@ export function useChoice() {
   const board = useQuery({ ...dayQuery(day), enabled: day.mark_id > 0 });
   // A visit that begins here begins now, as on the Day.
   useLayoutEffect(() => {
-    if (currentStep() === 0 && board.data) startAt(nowStep(board.data) ?? 48);
+    if (board.data) beginNow(board.data);
   }, [board.data]);
   const query = useChoiceQuery();
   const result = useQuery({ ...choiceQuery(query), enabled: query.mark_id > 0 });

@@ -9,7 +9,7 @@ import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import { ASSUMED } from "../../features/question/facts";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
-import { currentStep, setStep, startAt, useStep } from "../../features/question/time";
+import { currentStep, setStep, useStep } from "../../features/question/time";
 import { useAnnounced } from "../../base/announce";
 import { until } from "../../base/clock";
 import { headName, text } from "../../base/units";
@@ -30,7 +30,7 @@ import { InstrumentStrip } from "../../features/instruments/instrument-strip";
 import { PlanPanel, PlanSheet } from "./plan-sheet";
 import { Rail } from "./rail";
 import { Sentence } from "./sentence";
-import { nowStep, stepAt } from "../../features/day/now";
+import { beginNow, stepAt } from "../../features/day/now";
 import { TideNote } from "../../features/day/tide-note";
 import { useBoard } from "../../features/day/use-board";
 
@@ -106,7 +106,7 @@ function useStartAtNow(board: DayBoard | undefined): void {
   useLayoutEffect(() => {
     if (!board || started.current) return;
     started.current = true;
-    startAt(nowStep(board) ?? 48);
+    beginNow(board);
   }, [board]);
 }
 
