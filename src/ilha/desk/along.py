@@ -104,9 +104,8 @@ def _told(m: DayOfMark, steps: Indices, wide: Day) -> Indices:
                 *(one.water + 8 * one.water_decided for one in judged)])
         return out
 
-    board = m.day.board
-    assert board is not None
-    schools = _schools(board, m.asked.school)
+    assert wide.board is not None
+    schools = _schools(wide.board, m.asked.school)
     known = said(wide, FACTORS.size * steps.size).reshape(-1, FACTORS.size, steps.size)
     return settled(ask, steps, len(schools) + len(m.rows), known)
 
