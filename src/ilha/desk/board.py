@@ -29,7 +29,7 @@ from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 from ilha.core.tables import HEAD_MATERIALS
 from ilha.core.tide.tideway import Tideway
-from ilha.core.trip.plan import DRY, NONE, Run, change_plan
+from ilha.core.trip.plan import DRY, NONE, Run, change_plan, part_of
 from ilha.core.units import kg_from_g, m_from_mm
 from ilha.core.water.conditions import Conditions
 from ilha.core.water.line import density_of
@@ -195,6 +195,12 @@ class DayOfMark:
                            self.asked.change_minutes, masses)
         # The last step is the day's end: a run of it alone has no length.
         return [run for run in runs if run.start < STEPS - 1]
+
+    def tied(self, first: float, last: float) -> list[tuple[float, float, int]]:
+        """Start, end and head (its row, or none of them) of what the plan ties on between two
+        steps."""
+        whole = [replace(run, end=min(run.end, STEPS - 1)) for run in self.runs]
+        return part_of(whole, first, last)
 
     def head_of(self, run: Run) -> heads.Head | None:
         return self.rows[run.head] if run.head >= 0 else None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import sqlite3
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -11,8 +12,8 @@ import numpy as np
 from ilha.core.advice.cautions import FIRST
 from ilha.core.errors import Array, DomainError
 from ilha.core.tables import STANCES
-from ilha.core.trip.plan import changes, covered, other_stances
-from ilha.desk.board import DayOfMark, DayQuestion, day_of, is_dry
+from ilha.core.trip.plan import DRY, changes, covered, other_stances
+from ilha.desk.board import DayOfMark, DayQuestion, day_of
 from ilha.desk.clock import STEPS
 from ilha.desk.errors import found
 from ilha.desk.sky import Minded, Spell, until
@@ -36,11 +37,11 @@ def _ends(values: Array) -> Range | None:
     return (float(finite.min()), float(finite.max())) if finite.size else None
 
 
-def _work(m: DayOfMark, head: int, first: int, last: int) -> Work:
+def _work(m: DayOfMark, head: int, first: float, last: float) -> Work:
     """What is done with a head through some steps of the day."""
     b, cond = m.day.board, m.cond
     assert b is not None
-    at = np.flatnonzero((m.day.wet >= first) & (m.day.wet < last))
+    at = np.flatnonzero((m.day.wet >= math.floor(first)) & (m.day.wet < last))
     steps = m.day.wet[at]
 
     def of(values: Array) -> Range | None:
@@ -59,32 +60,28 @@ def _work(m: DayOfMark, head: int, first: int, last: int) -> Work:
 
 
 def tied_runs(
-    m: DayOfMark, units: PlanUnits, within: tuple[int, int] = ALL_DAY
+    m: DayOfMark, units: PlanUnits, within: tuple[float, float] = ALL_DAY
 ) -> list[Tied]:
     """The plan's runs within some steps of the day."""
-    span = m.at.span
-    times, out = span.times, []
-    for run in m.runs:
-        first, last = max(run.start, within[0]), min(run.end, within[1], STEPS - 1)
-        if first >= last:
-            continue
+    span, out = m.at.span, []
+    for first, last, head in m.tied(*within):
         clocks = (span.clock_of(first), until(span.clock_of(last)))
-        ends = (float(times[first]), float(times[last]))
-        row = m.head_of(run)
-        if row is None:
-            why = "the mark is dry" if is_dry(run) else "no head in the box is right"
+        ends = (span.start_s + span.step_s * first, span.start_s + span.step_s * last)
+        if head < 0:
+            why = "the mark is dry" if head == DRY else "no head in the box is right"
             out.append(Tied(*ends, *clocks, why=why))
             continue
+        row = m.rows[head]
         weight = units.weight(row["printed_oz"], row["mass_g"])
         real = units.scale(row["printed_oz"], row["mass_g"])
         out.append(Tied(
             *ends, *clocks, ", ".join(
                 filter(None, [f"{row['shape'].replace('-', ' ')} {row['hook_size']}", real])),
-            weight, work=_work(m, run.head, first, last)))
+            weight, work=_work(m, head, first, last)))
     return out
 
 
-def told_spells(spells: list[Spell], within: tuple[int, int] = ALL_DAY) -> list[str]:
+def told_spells(spells: list[Spell], within: tuple[float, float] = ALL_DAY) -> list[str]:
     return [f"{s.during.words} {' and '.join(s.reasons)}"
             for s in spells if s.during.within(*within)]
 

@@ -64,11 +64,11 @@ def _work(
     first, last = (plan.instant(tick) / PER_STEP for tick in ticks)
     out = []
     if place.sky is not None:
-        said = told_spells(place.sky.spells, (int(first), int(last) + 1))
+        said = told_spells(place.sky.spells, (first, last))
         out += [f"worth it: {one}" for one in said]
     if place.day is not None:
         out.append(f"{place.day.plastic['name']} on {place.day.line['name']}")
-        for run in tied_runs(place.day, units, (int(first), int(last + 0.999))):
+        for run in tied_runs(place.day, units, (first, last)):
             work = "" if run.work is None else f": {'; '.join(run.work.all(units))}"
             out.append(f"{run.from_clock} to {run.to_clock} {run.name}{work}")
     return out

@@ -13,7 +13,7 @@ from ilha.core.errors import DomainError
 from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
 from ilha.core.tide.light import Light
 from ilha.core.tide.spells import TURN_S, Spell, spells
-from ilha.core.trip.plan import DRY, NONE, Run, change_plan, changes, covered
+from ilha.core.trip.plan import DRY, NONE, Run, change_plan, changes, covered, part_of
 
 A = np.array
 WET = np.ones(12, dtype=bool)
@@ -145,3 +145,35 @@ def test_changes_and_cover_by_hand() -> None:
     runs = [Run(0, 4, 2), Run(4, 6, NONE), Run(6, 9, 2), Run(9, 12, DRY), Run(12, 20, 1)]
     assert changes(runs) == 1
     assert covered(runs) == 4 + 3 + 8
+
+
+RUNS = [Run(0, 10, 2), Run(10, 20, 0), Run(20, 30, 1)]
+
+
+def test_of_a_plan_a_part_is_taken_as_it_lies() -> None:
+    assert part_of(RUNS, 0, 30) == [(0, 10, 2), (10, 20, 0), (20, 30, 1)]
+    assert part_of(RUNS, 4.5, 24.0) == [(4.5, 10, 2), (10, 20, 0), (20, 24.0, 1)]
+    assert part_of(RUNS, 12, 18) == [(12, 18, 0)]
+    assert part_of(RUNS, 30, 40) == []
+
+
+def test_nobody_ties_a_head_on_for_the_first_or_the_last_minutes() -> None:
+    assert part_of(RUNS, 9, 25) == [(9, 20, 0), (20, 25, 1)]
+    assert part_of(RUNS, 5, 21) == [(5, 10, 2), (10, 21, 0)]
+    assert part_of(RUNS, 9, 21) == [(9, 21, 0)]
+    # A step and a half is worth a knot.
+    assert part_of(RUNS, 8.5, 21.5) == [(8.5, 10, 2), (10, 20, 0), (20, 21.5, 1)]
+
+
+def test_minutes_without_water_or_without_a_head_are_told_however_short() -> None:
+    for other in (DRY, NONE):
+        runs = [Run(0, 10, other), Run(10, 20, 0), Run(20, 30, other)]
+        assert part_of(runs, 9, 21) == [(9, 10, other), (10, 20, 0), (20, 21, other)]
+        # And a head is not left on where the water, or any that is right, has gone.
+        runs = [Run(0, 10, 0), Run(10, 20, other), Run(20, 30, 0)]
+        assert part_of(runs, 9, 21) == [(9, 10, 0), (10, 20, other), (20, 21, 0)]
+
+
+def test_a_short_run_of_the_plan_itself_stays() -> None:
+    runs = [Run(0, 10, 2), Run(10, 11, 0), Run(11, 30, 1)]
+    assert part_of(runs, 10, 30) == [(10, 11, 0), (11, 30, 1)]

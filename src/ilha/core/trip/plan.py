@@ -27,6 +27,8 @@ SAME_WEIGHT = 0.1
 changes for that (judgement)."""
 WEIGHT_STEP = 0.06
 """Weights within this share of each other are one: printed ones differ by a fifth at least."""
+LEAST_STEPS = 1.5
+"""Steps for which nobody ties a head on just before going, or just after coming (judgement)."""
 EMPTY_MINUTE = 6.0
 """A minute without a head where one would be right costs as much as with one too light."""
 
@@ -100,6 +102,28 @@ def _cheapest(costs: Array, wet: Flags, change: float) -> Indices:
             here = best[t]
         way[t] = here
     return way
+
+
+def part_of(runs: Sequence[Run], first: float, last: float) -> list[tuple[float, float, int]]:
+    """What of a plan lies between two steps: start, end and head of each run.
+
+    A head that would be there for less than ``LEAST_STEPS`` because it is cut off is not tied on:
+    the one beside it is, all through.
+    """
+    cut = [(run, max(run.start, first), min(run.end, last)) for run in runs]
+    cut = [one for one in cut if one[2] > one[1]]
+    out = [(start, end, run.head) for run, start, end in cut]
+
+    def spared(at: int, beside: int) -> bool:
+        run, start, end = cut[at]
+        short = end - start < LEAST_STEPS and end - start < run.end - run.start
+        return short and min(run.head, cut[beside][0].head) >= 0
+
+    if len(cut) > 1 and spared(0, 1):
+        out[:2] = [(out[0][0], out[1][1], out[1][2])]
+    if len(out) > 1 and spared(-1, -2):
+        out[-2:] = [(out[-2][0], out[-1][1], out[-2][2])]
+    return out
 
 
 OTHER_STANCES = {

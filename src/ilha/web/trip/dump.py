@@ -88,14 +88,9 @@ def _heads(w: _Window, place: TripPlace, first: float, last: float) -> list[dict
     """Runs of the day's plan between two steps."""
     if place.day is None:
         return []
-    ends = [(max(run.start, first), min(run.end, last), place.day.head_of(run))
-            for run in place.day.runs]
-    ends = [one for one in ends if one[1] > one[0]]
-    if len(ends) > 1 and ends[0][1] - ends[0][0] < 1.0:
-        # Nobody ties a head on for the last minutes that it would be right.
-        ends[:2] = [(ends[0][0], ends[1][1], ends[1][2])]
-    return [{**w.steps(a, b), "head_id": None if row is None else row["id"]}
-            for a, b, row in ends]
+    rows = place.day.rows
+    return [{**w.steps(a, b), "head_id": rows[head]["id"] if head >= 0 else None}
+            for a, b, head in place.day.tied(first, last)]
 
 
 def _row(w: _Window, place: TripPlace, cautions: list[str]) -> dict[str, Any]:
