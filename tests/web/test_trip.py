@@ -255,16 +255,20 @@ def test_what_was_lived_stands_beside_what_was_planned(client: FlaskClient) -> N
 
     client.post("/api/log", json={"events": [
         told(1, "fish", 1, 30), told(2, "held", 1, 50), told(3, "lost", 3, 200),
-        told(4, "fish", 2, 100), told(5, "bite", 1, -30), told(6, "bite", 1, -600)], "gone": []})
+        told(4, "fish", 2, 100), told(5, "bite", 1, -30), told(6, "bite", 1, -600),
+        told(7, "began", 3, 190), told(8, "ended", 3, 210)], "gone": []})
     found = client.get(f"/api/trips/{row['id']}/lived").get_json()
     assert [(e["kind"], e["row"], e["at"]) for e in found["events"]] == [
-        ("bite", 0, -6.0), ("fish", 0, 6.0), ("held", 0, 10.0), ("lost", 1, 40.0)]
+        ("bite", 0, -6.0), ("fish", 0, 6.0), ("held", 0, 10.0), ("began", 1, 38.0),
+        ("lost", 1, 40.0), ("ended", 1, 42.0)]
     assert found["elsewhere"] == 1
     first, last = found["marks"]
     assert first["counts"] == {"bite": 1, "fish": 1, "held": 1}
     assert (first["from_clock"], first["to_clock"]) == ("05:30", "06:50")
     assert first["heads"] == ["head 1", "head 0"]
+    # When one began and ended is told by the clocks, and is no catch.
     assert last["counts"] == {"lost": 1}
+    assert (last["from_clock"], last["to_clock"]) == ("09:10", "09:30")
 
 
 TODAY = datetime.fromtimestamp(NOW_S, UTC).date().isoformat()

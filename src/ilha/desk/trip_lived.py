@@ -13,12 +13,15 @@ from ilha.store import events, photographs, taught
 
 ABOUT_S = 3600.0
 """What happened so long before or after the hours that were planned belongs to the trip too."""
+ENDS = ("began", "ended")
+"""They say when it was, not that something happened."""
 
 
 @dataclass(frozen=True)
 class LivedAt:
     """One mark of a trip: when the first and the last word of it came (s UTC), None where none
-    did; how often each kind of thing happened; the heads that were said, in their order."""
+    did; how often each kind of thing happened, but for its ends; the heads that were said, in
+    their order."""
 
     mark_id: int
     first: float | None
@@ -64,7 +67,7 @@ def lived(conn: sqlite3.Connection, trip: KeptTrip, now_s: float) -> Lived:
         own = [event for event in told if event["mark_id"] == one.mark_id]
         out.append(LivedAt(
             one.mark_id, own[0]["at_utc_s"] if own else None, own[-1]["at_utc_s"] if own else None,
-            dict(Counter(event["kind"] for event in own)),
+            dict(Counter(event["kind"] for event in own if event["kind"] not in ENDS)),
             list(dict.fromkeys(event["head_name"] for event in own if event["head_name"]))))
     ids = {one.mark_id for one in asked.marks}
     mine = [event for event in told if event["mark_id"] in ids]

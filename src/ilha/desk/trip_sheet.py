@@ -53,7 +53,8 @@ def sheet(
             "not planned"]
         if one.first is not None and one.last is not None:
             counts = ", ".join(_many(kind, n) for kind, n in one.counts.items())
-            words.append(f"logged {span.clock(one.first)} to {span.clock(one.last)}: {counts}")
+            words.append(": ".join(filter(None, [
+                f"logged {span.clock(one.first)} to {span.clock(one.last)}", counts])))
             if one.heads:
                 words.append(f"on {', '.join(one.heads)}")
         else:

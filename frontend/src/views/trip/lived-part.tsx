@@ -24,7 +24,7 @@ export function LivedPart({ lived, plan }: { lived: TripLived; plan: TripPlan })
         const planned = stays.filter((s) => s.row === row).map((s) => `${s.from_clock} to ${s.to_clock}`).join(", ");
         return (
           <li key={one.mark_id}><b>{name(one.mark_id)}</b>: {planned ? `planned ${planned}` : "not planned"};{" "}
-            {one.from_clock ? `logged ${one.from_clock} to ${one.to_clock}: ${kinds(one.counts)}${one.heads.length > 0 ? `, on ${one.heads.join(", ")}` : ""}` : "nothing logged there"}.</li>
+            {one.from_clock ? `${[`logged ${one.from_clock} to ${one.to_clock}`, kinds(one.counts)].filter(Boolean).join(": ")}${one.heads.length > 0 ? `, on ${one.heads.join(", ")}` : ""}` : "nothing logged there"}.</li>
         );
       })}</ul>
       <PhotographRow of={lived.photographs} words={(one) => {

@@ -34,8 +34,8 @@ from ilha.core.water.conditions import Conditions
 class Board:
     """Everything computed, (H, T) unless said; NaN where there is no number.
 
-    What no verdict of this question needs (``swing``, ``retrieve``, ``rest``, ``least_mass``) is
-    computed when it is first asked for.
+    What no verdict of this question needs (``swing``, ``retrieve``, ``rest``, ``least_mass``, the
+    windows) is computed when it is first asked for.
     """
 
     figures: Figures
@@ -43,10 +43,8 @@ class Board:
     heads: tuple[Head, ...]
     rod: Rod | None
     school: School
-    window_low: Array
-    window_high: Array
-    bears: Array
-    """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
+    others: Flags
+    """Whether all that the current does not decide is as it should be, by the chosen school."""
     judged: dict[str, Judgement]
     picks: dict[str, Indices]  # (T,) index of the head, -1 for none
     sure: Sure = UNSURE
@@ -96,6 +94,28 @@ class Board:
     @property
     def retrieve(self) -> Retrieve:
         return self.figures.retrieve
+
+    @cached_property
+    def _window(self) -> tuple[Array, Array, Array]:
+        if self.figures.bare:
+            none = np.full(self.shape, np.nan)
+            return none, none, none
+        return _window(self.figures, self.school, self.others, self.shape)
+
+    @property
+    def window_low(self) -> Array:
+        """The least current (m/s) in which it is right."""
+        return self._window[0]
+
+    @property
+    def window_high(self) -> Array:
+        """The greatest current (m/s) in which it is right."""
+        return self._window[1]
+
+    @property
+    def bears(self) -> Array:
+        """The greatest current (m/s) in which it holds by the school, whatever else is wrong."""
+        return self._window[2]
 
     @cached_property
     def least_mass(self) -> Array:
@@ -258,8 +278,6 @@ def board(
     for key, each in SCHOOLS.items():
         judged[key], passed = limits.judge_school(f, each, shape, lightest_zone)
         others = passed if key == school else others
-    none = np.full(shape, np.nan)
-    low, high, bears = (none, none, none) if verdicts else _window(f, chosen, others, shape)
     mass, steps = f.mass, np.zeros(cond.steps)
     # Swum back nothing is felt on each hop: no line is held.
     scope = None if cond.steady else np.broadcast_to(f.holds.scope[1], shape)
@@ -270,4 +288,4 @@ def board(
         usable = usable & (fit > FITS_BADLY)[:, None]
     picks["depth-table"] = by_depth_table(
         mass, usable, cond.depth + steps, cond.surface_speed + steps)
-    return Board(f, plastic, box, rod, chosen, low, high, bears, judged, picks, sure)
+    return Board(f, plastic, box, rod, chosen, others, judged, picks, sure)
