@@ -143,7 +143,8 @@ def built(rows: Rows, written: int) -> sqlite3.Connection:
     """
     conn = db.connect(":memory:")
     try:
-        conn.deserialize(_empty(written))
+        if written > 0:  # Of no schema is nothing, which cannot be taken over.
+            conn.deserialize(_empty(written))
         replace(conn, rows)
         try:
             db.migrate(conn)

@@ -13,6 +13,7 @@ describe("the hours of a trip", () => {
   it("counts on over midnight, where the trip goes over one", () => {
     expect([overnight(morning), overnight({ to_hour: 24 }), overnight(night)]).toEqual([false, false, true]);
     expect([hourOf("20:30", night), hourOf("24:00", night, true), hourOf("00:00", night), hourOf("01:45", night)]).toEqual([20.5, 24, 24, 25.75]);
+    expect([hourOf("12:00", night), hourOf("12:00", night, true), hourOf("12:00", morning, true)]).toEqual([12, 36, 12]);
     expect([lastDate(morning), lastDate(night)]).toEqual(["2026-12-03", "2027-01-01"]);
   });
 

@@ -20,7 +20,8 @@ export function hourOf(clock: string, asked: Pick<TripQuestion, "to_hour">, end 
   // "01:15, second" on the night that the clock goes back.
   const [h, m] = clock.slice(0, 5).split(":").map(Number);
   const hour = h! + m! / 60;
-  if (overnight(asked) && hour < NOON) return hour + DAY_H;
+  // Noon is where such a trip begins, and where it ends.
+  if (overnight(asked) && (hour < NOON || (end && hour === NOON))) return hour + DAY_H;
   return end && hour === 0 ? DAY_H : hour;
 }
 
