@@ -177,7 +177,9 @@ def set_number(page: Page, label: str, value: str) -> None:
 
 
 def axe_clean(page: Page) -> None:
-    """What axe-core finds on the page as it stands: nothing."""
+    """What axe-core finds on the page as it stands: nothing. While it is thought again what stands
+    there is dimmed, and is not read."""
+    expect(page.locator(".thinking")).to_have_count(0)
     page.evaluate(AXE.read_text())
     assert page.evaluate("async () => (await axe.run()).violations.map("
                          "v => [v.id, v.nodes[0].html.slice(0, 120)])") == []
