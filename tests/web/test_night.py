@@ -10,12 +10,9 @@ import icalendar
 import pytest
 from flask.testing import FlaskClient
 
-from ilha.demo import marela
 from ilha.desk.clock import NOON, STEPS, span_of
-from ilha.store import db
-from ilha.web.app import create_app
 from tests.conftest import NOW_S
-from tests.web.test_trip import BASS, DATE, asked, keep, plan
+from tests.web.test_trip import BASS, DATE, asked, keep, plan, served
 
 NEXT = (date.fromisoformat(DATE) + timedelta(days=1)).isoformat()
 NIGHT: dict[str, Any] = {"from_hour": 20, "to_hour": 26, "lamp": True}
@@ -23,11 +20,7 @@ NIGHT: dict[str, Any] = {"from_hour": 20, "to_hour": 26, "lamp": True}
 
 @pytest.fixture(scope="module")
 def night(tmp_path_factory: pytest.TempPathFactory) -> tuple[FlaskClient, Any]:
-    path = tmp_path_factory.mktemp("night") / "demo.sqlite3"
-    conn = db.ready(path)
-    marela.load(conn, NOW_S)
-    conn.close()
-    client = create_app(path, now_s=NOW_S).test_client()
+    client = served(tmp_path_factory.mktemp("night"))
     return client, plan(client, **NIGHT)
 
 
@@ -127,11 +120,7 @@ def test_the_calendar_and_the_text_go_on_into_the_next_day(
 
 
 def test_what_was_lived_after_midnight_belongs_to_it(tmp_path: Path) -> None:
-    path = tmp_path / "demo.sqlite3"
-    conn = db.ready(path)
-    marela.load(conn, NOW_S)
-    conn.close()
-    client = create_app(path, now_s=NOW_S + 3 * 86400).test_client()
+    client = served(tmp_path, NOW_S + 3 * 86400)
     row = keep(client, **NIGHT)
     start = client.get(f"/api/trips/{row['id']}/plan").get_json()["start_utc_s"]
     said = [{"id": f"night-{n:04d}", "kind": "fish", "at_utc_s": start + 3600.0 * hour,

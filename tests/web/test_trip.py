@@ -40,13 +40,18 @@ def plan(client: FlaskClient, *marks: int, **more: Any) -> Any:
     return client.get(f"/api/trips/{row['id']}/plan").get_json()
 
 
-@pytest.fixture(scope="module")
-def morning(tmp_path_factory: pytest.TempPathFactory) -> tuple[FlaskClient, Any]:
-    path = tmp_path_factory.mktemp("trip") / "demo.sqlite3"
+def served(folder: Path, now_s: float = NOW_S) -> FlaskClient:
+    """The demo as it is at the tests' instant, looked at then or later."""
+    path = folder / "demo.sqlite3"
     conn = db.ready(path)
     marela.load(conn, NOW_S)
     conn.close()
-    client = create_app(path, now_s=NOW_S).test_client()
+    return create_app(path, now_s=now_s).test_client()
+
+
+@pytest.fixture(scope="module")
+def morning(tmp_path_factory: pytest.TempPathFactory) -> tuple[FlaskClient, Any]:
+    client = served(tmp_path_factory.mktemp("trip"))
     return client, plan(client)
 
 

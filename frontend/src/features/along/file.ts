@@ -48,7 +48,7 @@ export async function pageOf(trip: KeptTrip, plan: TripPlan, brought: Brought): 
   const [script, style] = await Promise.all([part("carry.js"), part("carry.css")]);
   const stay = plan.rounds[0]?.stays[0];
   const parts = byDay(trip.asked.date, trip.asked.from_hour, trip.asked.to_hour);
-  const date = stay && stayByDay(stay, trip.asked)[0]!.date;
+  const date = stay && stayByDay(stay, plan.trip.asked)[0]!.date;
   const then = asOnTrip(plan.rows[stay?.row ?? 0]!, trip.asked, whole(parts.find((on) => on.date === date) ?? parts[0]!));
   const held: InPage = {
     key: `${trip.id}|${Date.now()}`, facts: { ...then.facts, typed: then.typed },

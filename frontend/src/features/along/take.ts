@@ -62,7 +62,7 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
     // Held instead of fed, or fed and then held, and the lines of the other marks, with the plastic that is tied on.
     if (!swum.has(row.retrieve)) for (const fall of ["held", "fed-then-held"]) days.add(url("/api/along", { ...query, fall, ...steps }));
     for (const line_id of new Set(rows.map((r) => r.line_id!))) days.add(url("/api/along", { ...query, line_id, ...steps }));
-    const stays = plan.rounds[0]!.stays.filter((stay) => plan.rows[stay.row] === row).flatMap((stay) => stayByDay(stay, trip.asked)).filter(({ date }) => date === on.date);
+    const stays = plan.rounds[0]!.stays.filter((stay) => plan.rows[stay.row] === row).flatMap((stay) => stayByDay(stay, plan.trip.asked)).filter(({ date }) => date === on.date);
     for (const { from: from_hour, to: to_hour } of [on, ...stays].map(whole)) answers.add(url("/api/card", { ...query, from_hour, to_hour } satisfies CardQuery));
     for (const head of new Set(row.heads.map((h) => h.head_id).filter((id) => id !== null))) {
       for (const plastic_id of plastics) answers.add(url("/api/fit", { plastic_id, head_id: head, fish: trip.asked.fish, line_id: query.line_id } satisfies FitQuery));

@@ -49,8 +49,10 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
   const part = <T,>(values: T[]) => values.slice(Math.round(stay.from_at), Math.round(stay.to_at) + 1);
   const flows = part(row.stream_m_s).map(Math.abs);
   const depths = part(row.depth_m);
-  const hold = { mark_id: row.mark_id, from_hour: hourOf(stay.from_clock, asked), to_hour: hourOf(stay.to_clock, asked, true) };
-  const days = stayByDay(stay, asked);
+  // What was planned last may be of other hours than what is asked by now.
+  const planned = plan.trip.asked;
+  const hold = { mark_id: row.mark_id, from_hour: hourOf(stay.from_clock, planned), to_hour: hourOf(stay.to_clock, planned, true) };
+  const days = stayByDay(stay, planned);
   const runs = stay.heads.map((run, i) => {
     const head = box.heads.find((h) => h.id === run.head_id);
     return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}` : "no head is right"}`;

@@ -168,7 +168,7 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   return (
     <p className="trip-along no-print">
       <button type="button" className="do" onClick={() => {
-        const visits = stays.flatMap((s) => stayByDay(s, trip.asked).map((on) => ({
+        const visits = stays.flatMap((s) => stayByDay(s, plan.trip.asked).map((on) => ({
           mark_id: plan.rows[s.row]!.mark_id, date: on.date, from_hour: on.from, to_hour: on.to, fish: trip.asked.fish,
           typed_speed_m_s: trip.asked.marks.find((m) => m.mark_id === plan.rows[s.row]!.mark_id)?.typed_speed_m_s ?? null,
         })));
