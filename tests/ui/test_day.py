@@ -91,6 +91,35 @@ def test_dragging_asks_the_server_nothing(page: Page, server: Server, watch: Wat
     assert page.locator(".rail").get_attribute("aria-valuenow") == "60"
 
 
+def test_rungs_out_of_sight_are_told_and_drawn_once_seen(
+        page: Page, server: Server, watch: Watch) -> None:
+    open_day(page, server)
+    rungs = page.locator(".ladder .rung")
+    drawn = page.locator(".ladder svg.rung-scene")
+    not_drawn = page.locator(".ladder .rung:not(:has(svg.rung-scene))")
+    count = rungs.count()
+    expect(page.locator(".rung.picked svg.rung-scene")).to_have_count(1)
+    expect(not_drawn).not_to_have_count(0)
+    # On paper all of them are in sight.
+    page.locator(".rail").focus()
+    page.keyboard.press("Home")
+    page.evaluate("dispatchEvent(new Event('beforeprint'))")
+    expect(drawn).to_have_count(count)
+    at_home = rungs.all_inner_texts()
+    page.evaluate("dispatchEvent(new Event('afterprint'))")
+    expect(not_drawn).not_to_have_count(0)
+    # What they say follows the hour, seen or not.
+    drag_rail(page, 30, 96)
+    expect(rungs).not_to_have_text(at_home, use_inner_text=True)
+    page.locator(".rail").focus()
+    page.keyboard.press("Home")
+    expect(rungs).to_have_text(at_home, use_inner_text=True)
+    for end in (rungs.first, rungs.last):
+        end.scroll_into_view_if_needed()
+        expect(end.locator("svg.rung-scene")).to_be_visible()
+    watch.must_be_clean()
+
+
 def test_figures_are_those_of_the_board(page: Page, server: Server) -> None:
     open_day(page, server)
     board = board_of(page, server)

@@ -1,4 +1,5 @@
 // Where the day's tide comes from, where that is not simply its table; and when the table ends.
+import { memo } from "react";
 import { Link } from "react-router";
 import type { DayBoard } from "../../api/types";
 import { length, text } from "../../base/units";
@@ -8,7 +9,7 @@ import { dayWords } from "../tides/printed-tide";
 
 const SOON_S = 14 * 86400;
 
-export function TideNote({ board }: { board: DayBoard }) {
+export const TideNote = memo(function TideNote({ board }: { board: DayBoard }) {
   const units = useUnits();
   const { source, until_utc_s, residual_m } = board.tide;
   const end = until_utc_s == null ? null : dayWords(wallOf(until_utc_s, board.time_zone).slice(0, 10));
@@ -26,4 +27,4 @@ export function TideNote({ board }: { board: DayBoard }) {
     return <p className="strip tide-note" role="status">No tide is told for this day: the depth is {board.depth_from === "typed" ? "as you typed it" : "that of the chart"}, the current as you typed it, all day. <Link to="/places">bring a tide table</Link></p>;
   }
   return null;
-}
+});

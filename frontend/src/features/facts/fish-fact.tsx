@@ -1,4 +1,5 @@
 // The fish that is wanted, where it feeds and how it is in the mood: facts that several views ask.
+import { memo } from "react";
 import type { ChoiceQuery } from "../../api/types";
 import { Choice } from "../../ui/choice";
 import { Fact } from "../../ui/fact";
@@ -13,7 +14,7 @@ export const WHERE: Record<string, string> = {
 };
 
 /** ``any``: what no fish chosen means here; without it a fish is assumed. */
-export function FishFact({ any }: { any?: { words: string; note: string } }) {
+export const FishFact = memo(function FishFact({ any }: { any?: { words: string; note: string } }) {
   const { reference } = useChosen();
   const { facts, set } = useQuestion();
   const key = facts.fish ?? (any ? "" : ASSUMED_FISH);
@@ -29,7 +30,7 @@ export function FishFact({ any }: { any?: { words: string; note: string } }) {
       {(close) => <Choice options={options} value={key} recent="fish" onPick={(fish) => { set({ fish: fish || null, zone: null, fish_kg: null, line_least_kg: null }); close(); }} />}
     </Fact>
   );
-}
+});
 
 const MOODS: { value: NonNullable<ChoiceQuery["mood"]>; words: string; note: string }[] = [
   { value: "keen", words: "feeding freely", note: "they rise, and take what moves" },
@@ -37,7 +38,7 @@ const MOODS: { value: NonNullable<ChoiceQuery["mood"]>; words: string; note: str
   { value: "shy", words: "shy", note: "pressured, cold or full: slower, smaller, closer" },
 ];
 
-export function MoodFact() {
+export const MoodFact = memo(function MoodFact() {
   const { facts, set } = useQuestion();
   const value = facts.mood ?? "steady";
   return (
@@ -45,10 +46,10 @@ export function MoodFact() {
       {(close) => <Choice options={MOODS} value={value} onPick={(mood) => { set({ mood, zone: null }); close(); }} />}
     </Fact>
   );
-}
+});
 
 /** What it is expected to weigh, and the least line that follows from it and the cover. */
-export function NeedFact({ needs_kg, weighs_kg }: { needs_kg: number | undefined; weighs_kg: number | undefined }) {
+export const NeedFact = memo(function NeedFact({ needs_kg, weighs_kg }: { needs_kg: number | undefined; weighs_kg: number | undefined }) {
   const units = useUnits();
   const { facts, set } = useQuestion();
   const typed = facts.fish_kg !== null || facts.line_least_kg !== null;
@@ -68,4 +69,4 @@ export function NeedFact({ needs_kg, weighs_kg }: { needs_kg: number | undefined
       )}
     </Fact>
   );
-}
+});

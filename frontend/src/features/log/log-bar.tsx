@@ -1,5 +1,5 @@
 // On the water: one tap for what happens, filled in from the plan, and the count from splash to slack.
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import type { DayBoard, Head, LogEvent, Mark, Plastic } from "../../api/types";
 import { replace, tell, undo, useWaiting } from "./log";
 import { length, text, type Units } from "../../base/units";
@@ -52,7 +52,7 @@ function useLast(): [LogEvent | null, (event: LogEvent | null) => void] {
 
 const OPEN_KEY = "ilha.log.open";
 
-export function LogBar(props: Props) {
+export const LogBar = memo(function LogBar(props: Props) {
   const { board, mark, plastic, head, fish } = props;
   const [last, setLast] = useLast();
   const [unkept, setUnkept] = useState<{ event: LogEvent; why: string } | null>(null);
@@ -120,7 +120,7 @@ export function LogBar(props: Props) {
       <WaitingNote />
     </section>
   );
-}
+});
 
 const toldWords = (event: LogEvent): string =>
   `${KIND_WORDS[event.kind]} ${at(event)} at ${event.mark_name}${event.head_name ? ` on ${event.head_name}` : ""}${event.plastic_name ? `, ${event.plastic_name}` : ""}`;

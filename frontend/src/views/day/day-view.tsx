@@ -1,5 +1,5 @@
 // Day: the water column, the four figures, the ladder and the rail.
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useLocation } from "react-router";
 import { Refused } from "../../api/client";
 import type { DayBoard, Head } from "../../api/types";
@@ -81,10 +81,10 @@ function DayOfMark() {
 }
 
 /** What the instruments say, for the day that is today. */
-function Aboard({ board }: { board: DayBoard | undefined }) {
+const Aboard = memo(function Aboard({ board }: { board: DayBoard | undefined }) {
   const now = useNow(30);
   return <InstrumentStrip step={board ? stepAt(board, now) : null} drifts={board?.drift != null} />;
-}
+});
 
 /** No water to draw, of whatever cause: what happens is logged all the same. */
 function Without({ refused }: { refused: Error | null }) {

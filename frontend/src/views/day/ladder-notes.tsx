@@ -1,5 +1,5 @@
 // Under the ladder: what is fished, the heads that are not on it and why, and a way on where it is empty.
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Link } from "react-router";
 import type { DayBoard, Head } from "../../api/types";
 import type { Frame } from "../../drawing/geometry/frame";
@@ -13,7 +13,7 @@ interface Props {
   units: Units;
 }
 
-export function LeftOut({ board, heads, units }: Props) {
+export const LeftOut = memo(function LeftOut({ board, heads, units }: Props) {
   const [open, setOpen] = useState(false);
   const count = board.left_out.length;
   if (count === 0) return null;
@@ -36,7 +36,7 @@ export function LeftOut({ board, heads, units }: Props) {
       )}
     </div>
   );
-}
+});
 
 /** The outfit that was taken from the choice: its head now, or that another is the pick at this hour. */
 export function Fished({ board, frame, heads, units }: Props & { frame: Frame }) {

@@ -1,7 +1,8 @@
 // Every head that could go on this plastic, lightest at the top, each in its own computed line.
-import { memo, useEffect, useRef, useState } from "react";
+import { memo, useDeferredValue, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, Reference } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
+import { useInSight } from "../../base/use-in-sight";
 import { useQuestion } from "../../features/question/question";
 import { SignMark } from "../../ui/sign";
 import { fallSpeed, grams, gramsInWater, headName, length, text, type Units } from "../../base/units";
@@ -34,6 +35,7 @@ export function Ladder(props: Props) {
   const fished = facts.fished?.head_id ?? null;
   const [all, setAll] = useState(false);
   const near = neighbours(frame.heads, pick, compared);
+  const at = frame.heads.findIndex((head) => head.id === (compared ?? pick));
   const verdicts = new Map(frame.heads.flatMap((head) => {
     const row = heads.get(head.id);
     return row ? [[head.id, verdictOf(head, {
@@ -55,7 +57,7 @@ export function Ladder(props: Props) {
                   depth={frame.depth} tip={board.tip_height_m} shares={board.line_share} pathShares={board.path_share}
                   cast={board.cast_m} isPick={head.id === pick}
                   isCompared={head.id === compared} isFished={head.id === fished} onCompare={onCompare}
-                  isNear={near.has(i)} tags={others.map((s) => s.name).join("|")}
+                  isNear={near.has(i)} isFirst={Math.abs(i - at) <= 5} tags={others.map((s) => s.name).join("|")}
                   school={school?.name ?? ""}
                   tried={!board.steady && board.rigging !== "float" && (head.id === pick || head.id === compared)
                     ? frame.near : null} />
@@ -103,6 +105,8 @@ interface RungProps {
   cast: number;
   isPick: boolean;
   isNear: boolean;
+  /** about to be in sight when the ladder is first drawn */
+  isFirst: boolean;
   isCompared: boolean;
   isFished: boolean;
   onCompare: (id: number) => void;
@@ -112,55 +116,77 @@ interface RungProps {
   tried: number | null;
 }
 
+/** How long a pick must be the pick before the ladder scrolls to it. */
+const STAYS_MS = 120;
+
+/** Scrolls a rung of the ladder into sight, inside the ladder only: a page that scrolls under the
+ * thumb would be worse than no scroll. */
+function showWithNeighbours(rung: HTMLElement): void {
+  const list = rung.parentElement;
+  if (!list || list.scrollHeight <= list.clientHeight) return;
+  // With its neighbours: what is compared is seldom looked at alone.
+  const high = (one: Element | null) => (one instanceof HTMLElement ? one.offsetHeight : 0);
+  const top = rung.offsetTop - high(rung.previousElementSibling);
+  const end = rung.offsetTop + high(rung) + high(rung.nextElementSibling);
+  if (top < list.scrollTop) list.scrollTop = top;
+  else if (end > list.scrollTop + list.clientHeight) list.scrollTop = end - list.clientHeight;
+}
+
 const Rung = memo(function Rung(props: RungProps) {
   const { row, head, verdict, isPick, isCompared } = props;
   const ref = useRef<HTMLLIElement>(null);
+  const inSight = useInSight(ref, props.isFirst);
+  // What is scrolled out of sight follows when there is time for it: a drag has none.
+  const late = useDeferredValue(inSight ? null : props);
   useEffect(() => {
     if (!isCompared && !isPick) return;
-    // Inside the ladder only: a page that scrolls under the thumb would be worse than no scroll.
-    const list = ref.current?.parentElement;
-    if (!list || list.scrollHeight <= list.clientHeight || !ref.current) return;
-    // With its neighbours: what is compared is seldom looked at alone.
-    const rung = ref.current;
-    const high = (one: Element | null) => (one instanceof HTMLElement ? one.offsetHeight : 0);
-    const top = rung.offsetTop - high(rung.previousElementSibling);
-    const end = rung.offsetTop + high(rung) + high(rung.nextElementSibling);
-    if (top < list.scrollTop) list.scrollTop = top;
-    else if (end > list.scrollTop + list.clientHeight) list.scrollTop = end - list.clientHeight;
+    // Once it stays: a ladder that jumps about under a drag can be read by nobody, and costs the drag.
+    const wait = setTimeout(() => ref.current && showWithNeighbours(ref.current), STAYS_MS);
+    return () => clearTimeout(wait);
   }, [isCompared, isPick]);
   return (
     <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
-      <button type="button" aria-pressed={isCompared} aria-current={isPick || undefined} title={howComputed(head, props.units)}
-              onClick={() => props.onCompare(row.id)}>
-        <span className="rung-head">
-          <HeadWeight head={row} units={props.units} />
-          <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
-          {head.day.rigging !== "straight" && <small className="rung-shape">{head.day.rigging_name}</small>}
-        </span>
-        <RungScene line={head.line} shares={props.shares} pathShares={props.pathShares} depth={props.depth} foot={head.foot}
-                   tip={props.tip} span={head.span} path={head.path} cast={props.cast} />
-        <span className="rung-words">
-          <b>
-            <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
-            {isPick && <em className="tag own">{props.school}</em>}
-            {props.isFished && <em className="tag fished-tag">you fish this</em>}
-            {verdict.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}
-            {props.tags && props.tags.split("|").map((tag) => <em key={tag} className="tag">{tag}</em>)}
-          </b>
-          <span>
-            {verdict.reason}
-            {verdict.window && <>; <i>{verdict.window}</i></>}
-          </span>
-          {verdict.help && <span className="help">{verdict.help}</span>}
-        </span>
-        <span className="rung-count">
-          <span className="big">{head.count === null ? "–" : Math.round(head.count)}</span>
-          <small>count</small>
-        </span>
-      </button>
+      <Told {...(inSight ? props : (late ?? props))} drawn={inSight} />
       {props.tried !== null && head.bears !== null && (
         <Tried id={row.id} name={text(headName(row, props.units))} bears={head.bears} near={props.tried} />
       )}
     </li>
+  );
+});
+
+/** What a rung says of its head. drawn : with its line */
+const Told = memo(function Told(props: RungProps & { drawn: boolean }) {
+  const { row, head, verdict, isPick, isCompared } = props;
+  return (
+    <button type="button" aria-pressed={isCompared} aria-current={isPick || undefined} title={howComputed(head, props.units)}
+            onClick={() => props.onCompare(row.id)}>
+      <span className="rung-head">
+        <HeadWeight head={row} units={props.units} />
+        <small className="rung-shape">{shapeWords(row.shape)} {row.hook_size}</small>
+        {head.day.rigging !== "straight" && <small className="rung-shape">{head.day.rigging_name}</small>}
+      </span>
+      {props.drawn ? (
+        <RungScene line={head.line} shares={props.shares} pathShares={props.pathShares} depth={props.depth} foot={head.foot}
+                   tip={props.tip} span={head.span} path={head.path} cast={props.cast} />
+      ) : <span className="rung-scene" />}
+      <span className="rung-words">
+        <b>
+          <span className="verdict"><SignMark sign={verdict.sign} />{verdict.words}</span>
+          {isPick && <em className="tag own">{props.school}</em>}
+          {props.isFished && <em className="tag fished-tag">you fish this</em>}
+          {verdict.beside.map((words) => <em key={words} className="tag beside">{words}</em>)}
+          {props.tags && props.tags.split("|").map((tag) => <em key={tag} className="tag">{tag}</em>)}
+        </b>
+        <span>
+          {verdict.reason}
+          {verdict.window && <>; <i>{verdict.window}</i></>}
+        </span>
+        {verdict.help && <span className="help">{verdict.help}</span>}
+      </span>
+      <span className="rung-count">
+        <span className="big">{head.count === null ? "–" : Math.round(head.count)}</span>
+        <small>count</small>
+      </span>
+    </button>
   );
 });

@@ -1,5 +1,5 @@
 // The conditions as a sentence in which every fact is a control.
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { DayBoard } from "../../api/types";
 import type { Frame } from "../../drawing/geometry/frame";
 import { Fact } from "../../ui/fact";
@@ -33,10 +33,12 @@ export function Sentence({ board, frame }: Props) {
 
 function First({ board, frame }: Props) {
   const { facts } = useQuestion();
+  const date = board?.date ?? facts.date;
+  const day = useMemo(() => (date ? dayWords(date) : "today"), [date]);
   return (
     <>
       {"Off "}<MarkFact />{", "}
-      <Fact label="day and time" words={`${board ? dayWords(board.date) : facts.date ? dayWords(facts.date) : "today"} ${frame?.clock ?? ""}`} source="chosen">
+      <Fact label="day and time" words={`${day} ${frame?.clock ?? ""}`} source="chosen">
         {(close) => <WhenSheet board={board} close={close} onStep={setStep} />}
       </Fact>
       {". "}
