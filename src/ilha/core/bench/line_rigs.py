@@ -120,6 +120,10 @@ class OnLead:
     lift: float
 
 
+ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
+"""The rigs that a sinker carries."""
+
+
 def on_lead(key: str, per_turn: float = 0.75, depth: float = np.inf) -> OnLead:
     """Of the rigs that a sinker carries; per_turn, depth : m."""
     lift = min(TURNS * per_turn, LIFT_MOST, 0.5 * depth)
@@ -138,36 +142,48 @@ class Carried:
     over: float
 
 
-@lru_cache(maxsize=512)
 def carried(
     key: str, weight: float, area: float, line: float, depth: float, current: float,
     per_turn: float = 0.75,
 ) -> Carried:
     """The sinker that carries a rig (wet N, drag area m²) on a line (m) in a surface current (m/s),
     and how high the rig then rides over the bottom: statics of section 3."""
-    rho, at = np.atleast_1d(SALT_20), on_lead(key, per_turn, depth)
-    tackle = Sinker(np.ones((1, 1)), np.full((1, 1), 1e-4), at.dropper, at.leader, 2.0 * line,
-                    at.lift)
-    wet, drags = np.full((1, 1), weight), np.full((1, 1), area)
+    return _carried_by_all(weight, area, line, depth, current, per_turn)[key]
+
+
+@lru_cache(maxsize=512)
+def _carried_by_all(
+    weight: float, area: float, line: float, depth: float, current: float, per_turn: float,
+) -> dict[str, Carried]:
+    """Of every rig on a sinker: solved together, since a solution costs more than its columns."""
+    rho, rigs = np.atleast_1d(SALT_20), [on_lead(key, per_turn, depth) for key in ON_LEAD]
+
+    def each(name: str) -> Array:
+        return np.array([[getattr(at, name)] for at in rigs])
+
+    tackle = Sinker(np.ones((len(rigs), 1)), np.full((len(rigs), 1), 1e-4), each("dropper"),
+                    each("leader"), 2.0 * line, each("lift"))
+    wet, drags = np.full((len(rigs), 1), weight), np.full((len(rigs), 1), area)
     held = Held(wet, drags, np.asarray(line), np.atleast_1d(depth), np.asarray(TIP), rho,
                 kinematic_viscosity(20.0, 35.0), SEVENTH_ROOT, tackle=tackle)
-    least = max(at.least, float(np.nan_to_num(
-        least_sinker(held, np.atleast_1d(current), SCOPE).ravel()[0], nan=np.inf)))
-    if not np.isfinite(least):
-        return Carried(float("nan"), float("nan"), float("nan"))
-    size = next((each for each in SINKERS if each >= 0.999 * least), least)
-    sunk = np.full((1, 1), size * float(1.0 - rho[0] / RHO_SINKER) * G)
-    there = replace(tackle, weight=sunk, area=sinker_area(np.full((1, 1), size)))
+    held_by = least_sinker(held, np.atleast_1d(current), SCOPE)
+    least = np.maximum(each("least"), np.nan_to_num(held_by, nan=np.inf))
+    size = np.array([[next((sold for sold in SINKERS if sold >= 0.999 * one), one)]
+                     for one in least.ravel()])
+    there = replace(tackle, weight=np.where(np.isfinite(size), size, 1.0) * (
+        1.0 - rho / RHO_SINKER) * G, area=sinker_area(np.where(np.isfinite(size), size, 1.0)))
 
     def flow_at(z: Array) -> Array:
         return np.asarray(current * SEVENTH_ROOT.share(np.maximum(z, 1e-3), np.asarray(depth)))
 
-    start = there.start(wet, drags, flow_at, np.zeros((1, 1)), rho)
-    if key == "drop-shot":
-        # The line leans with the current from the sinker up: so does the rig on it.
-        lean = np.arctan2(start.vertical, np.maximum(np.abs(start.pull), 1e-12))
-        return Carried(least, size, float((at.dropper * np.sin(lean)).ravel()[0]))
-    return Carried(least, size, float(start.lure.ravel()[0]))
+    start = there.start(wet, drags, flow_at, np.zeros_like(wet), rho)
+    # The line of a drop shot leans with the current from the sinker up: so does the rig on it.
+    lean = np.arctan2(start.vertical, np.maximum(np.abs(start.pull), 1e-12))
+    over = np.where(np.array([[key == "drop-shot"] for key in ON_LEAD]),
+                    each("dropper") * np.sin(lean), start.lure)
+    none = Carried(float("nan"), float("nan"), float("nan"))
+    return {key: Carried(*map(float, row)) if np.isfinite(row[0]) else none
+            for key, row in zip(ON_LEAD, np.hstack([least, size, over]), strict=True)}
 
 
 def _carried(key: str, b: Bench) -> Carried:

@@ -63,7 +63,7 @@ def leader_angle(weight: Array, pull: Array, across: Array) -> Array:
 
 
 def _streamed(
-    weight: Array, area: Array, length: float, diameter: float, rho: Array, flow: Array
+    weight: Array, area: Array, length: Array | float, diameter: float, rho: Array, flow: Array
 ) -> tuple[Array, Array, Array]:
     """A rig on a leader in one flow: angle, and the leader's own drag down-current and upward."""
     across = quadratic_drag(rho, np.asarray(CD_LEADER * diameter * length), np.abs(flow))
@@ -118,15 +118,15 @@ class Sinker:
 
     weight, area : of the sinker, N and m². dropper : m from the sinker up to the swivel (0: the
     sinker slides on the line just above it). leader, diameter : m. lift : m by which the sinker
-    is wound up once it has touched.
+    is wound up once it has touched; numbers, or of each column its own.
     """
 
     weight: Array
     area: Array
-    dropper: float
-    leader: float
+    dropper: Array | float
+    leader: Array | float
     diameter: float
-    lift: float = 0.0
+    lift: Array | float = 0.0
 
     def start(self, weight: Array, area: Array, flow_at: FlowAt, low: Array, rho: Array) -> Start:
         """As :meth:`Single.start`; the sinker lifted, the rig trailing from the swivel."""
