@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import reduce
+
 import numpy as np
 
 from ilha.core.errors import Array, Flags
@@ -92,8 +94,9 @@ def judge_school(
     from these rigs; None: it is among them.
     """
     lower = lower_limits(f, school, shape)
-    others = np.logical_and.reduce(
-        [np.broadcast_to(item.passed, (3, *shape)) for item in lower[1:]])
+    # Each in its own shape, most of which are small.
+    others = np.broadcast_to(
+        reduce(np.logical_and, [item.passed for item in lower[1:]]), (3, *shape))
     limits = [*lower, Limit("outfit", OUTFIT, "kg", f.package, f.rod.lure_max,
                             f.package <= f.rod.lure_max)]
     if f.cond.steady:

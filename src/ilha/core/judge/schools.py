@@ -141,6 +141,8 @@ def lightest(
     pick = np.full(verdict.shape[1], -1)
     for code in (MARGINAL, RIGHT):
         for good in (AT_A_PINCH, FITS_WELL):
+            if not np.any(level == good):
+                continue
             found = (ranked == code) & (level[order] == good)[:, None]
             first = np.argmax(found, axis=0)
             if code == MARGINAL and scope is not None:

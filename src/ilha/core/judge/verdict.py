@@ -136,9 +136,12 @@ def judge(limits: list[Limit], shape: tuple[int, int]) -> Judgement:
     middle, high = 1, 2
     doubt = ~fails[LOWER][middle] & fails[LOWER][high]
     light, heavy = fails[LOWER][middle], fails[UPPER][middle]
-    water = np.select([light, doubt, heavy], [TOO_LIGHT, MARGINAL, TOO_HEAVY], RIGHT)
-    by_water = np.select([light, doubt, heavy], [first[LOWER][middle], first[LOWER][high],
-                                                 first[UPPER][middle]], 0)
+    # (One after the other: numpy's select takes five times as long.)
+    water = np.where(heavy, TOO_HEAVY, RIGHT)
+    water[doubt], water[light] = MARGINAL, TOO_LIGHT
+    by_water = np.where(heavy, first[UPPER][middle], np.int8(0))
+    by_water = np.where(doubt, first[LOWER][high], by_water)
+    by_water = np.where(light, first[LOWER][middle], by_water)
     # A cast that falls short is no matter of weight: the heavy head may be the one.
     short = [item.code == REACHES for item in limits]
     if any(short):
@@ -154,7 +157,9 @@ def _first_failing(limits: list[Limit], kind: str, shape: tuple[int, int]) -> In
     # Small, since there are many; a list of limits is short.
     out: Any = np.full((3, *shape), -1, dtype=np.int8)
     for i in reversed([i for i, item in enumerate(limits) if item.kind == kind]):
-        out = np.where(limits[i].passed, out, np.int8(i))
+        passed = limits[i].passed
+        if not passed.all():
+            out = np.where(passed, out, np.int8(i))
     return np.asarray(out)
 
 
@@ -220,18 +225,18 @@ def first_at_least(values: Array, begin: Indices, bound: Array) -> Indices:
     values, begin, bound : (H, T), of each element its own search down its column. By maxima over
     windows of 1, 2, 4 ... rows: H log H steps, not H².
     """
-    count = values.shape[0]
-    tops, width = [values], 1
+    count, steps = values.shape
+    # Under the last row one that reaches anything; places are those in the flat array.
+    tops, width = [np.concatenate([values, np.full((1, steps), np.inf)])], 1
     while width < count:
         joined = tops[-1].copy()
         np.maximum(joined[:-width], tops[-1][width:], out=joined[:-width])
         tops.append(joined)
         width *= 2
-    at = np.minimum(begin, count)
+    at = np.minimum(begin, count) * steps + np.arange(steps)
     for level, top in reversed(list(enumerate(tops))):
-        under = _or_last(top, at) < bound
-        at = np.where(under, np.minimum(at + 2**level, count), at)
-    return at
+        at = at + (top.ravel().take(at) < bound) * (2**level * steps)
+    return np.asarray(at // steps)
 
 
 def _or_last(rows: Array, at: Indices) -> Array:
