@@ -52,6 +52,34 @@ def test_pdf_and_page_say_the_same(client: FlaskClient, size: str) -> None:
         assert f"{row['from_clock']}–{row['to_clock']}" in page
 
 
+def test_plan_and_card_say_how_the_plastic_is_rigged(client: FlaskClient) -> None:
+    """As the Day does, and nothing where it simply sits on its head."""
+    bare = rigged_so = 0
+    for mark, plastic, more, said in (
+            (1, 1, "", ""), (1, 5, "", ""), (4, 5, "&nail_g=1.5", "a nail of 1.5 g in its nose"),
+            (1, 1, "&rigging=wacky", ""), (1, 1, "&rigging=float", "under a float"),
+            (1, 1, "&rigging=drop-shot", "drop-shot, above the sinker, 14 g"),
+            (1, 1, "&rigging=sliding-sinker&sinker_g=90", "behind a sliding sinker, 90 g"),
+            (1, 1, "&rigging=tandem&front_head_id=4", "two heads on one leader, 1/8 oz in front")):
+        asked = f"mark_id={mark}&plastic_id={plastic}&line_id=3&rod_id=2{more}"
+        day = client.get(f"/api/day?{asked}").get_json()
+        heads = {head["id"]: head for head in day["heads"]}
+        tied = [run for run in day["plan"] if run["head_id"] is not None]
+        card = client.get(f"/api/card?{asked}").get_json()
+        rows = [row for row in card["rows"] if row["weight"]]
+        assert len(rows) == len(tied)
+        text = client.get(f"/api/plan.txt?{asked}").text
+        assert said in text
+        assert said == "" or said in card["facts"]
+        for row, run in zip(rows, tied, strict=True):
+            head = heads[run["head_id"]]
+            rigged = head["rigging"] != "straight"
+            assert (head["rigging_name"] in row["head"]) == rigged, row["head"]
+            assert row["head"] in text
+            bare, rigged_so = bare + (not rigged), rigged_so + rigged
+    assert min(bare, rigged_so) >= 3
+
+
 def test_weather_and_wading_are_on_the_card(client: FlaskClient) -> None:
     flat = next(m for m in client.get("/api/marks").get_json()["marks"] if m["kind"] == "flat")
     asked = f"mark_id={flat['id']}&plastic_id=1&line_id=3&temperature_c=11&thunder=true&wade_m=0.5"

@@ -13,10 +13,9 @@ from pydantic import Field
 
 from ilha.core.advice.cautions import Weather
 from ilha.core.bench.hung import HUNG, across
-from ilha.core.bench.line_rigs import DROP_SHOT_DROPPER, float_leader
+from ilha.core.bench.line_rigs import DROP_SHOT_DROPPER, ON_LEAD, float_leader
 from ilha.core.bench.riggings import NAMES
 from ilha.core.choose.box import Box
-from ilha.core.choose.combine import ON_LEAD
 from ilha.core.choose.proposal import Rung, hung_in, ladder
 from ilha.core.choose.situation import Situation
 from ilha.core.choose.ways import FLOAT, lightest_zone_of

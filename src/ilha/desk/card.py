@@ -11,7 +11,7 @@ from pydantic import Field
 from ilha.core.errors import DomainError
 from ilha.core.tables import STANCES
 from ilha.desk.board import DayOfMark, DayQuestion, day_of
-from ilha.desk.plan import NOTE, tied_runs, told_cautions, told_spells, units_of
+from ilha.desk.plan import NOTE, tied_on, tied_runs, told_cautions, told_spells, units_of
 from ilha.desk.sky import Sky
 from ilha.formats.card import Card, Row
 from ilha.formats.plan_text import Tied
@@ -53,8 +53,8 @@ def card_of(conn: sqlite3.Connection, now_s: float, asked: CardQuestion) -> DayC
     card = Card(
         title=m.at.mark["name"],
         day=f"{span.words}, {m.at.mark['time_zone']}",
-        facts=[m.plastic["name"], m.line["name"], STANCES[m.at.stance].words,
-               f"wind {units.blow(asked.wind_m_s)}",
+        facts=[m.plastic["name"], *tied_on(conn, m, units), m.line["name"],
+               STANCES[m.at.stance].words, f"wind {units.blow(asked.wind_m_s)}",
                f"by {asked.school.replace('-', ' ')}"],
         turns=[_turn(e["kind"], span.clock(e["time_utc_s"]), units.length(e["height_m"]))
                for step, e in turns if within[0] <= step <= within[1]],

@@ -10,6 +10,8 @@ from typing import Any, Literal
 import numpy as np
 
 from ilha.core.advice.cautions import FIRST
+from ilha.core.bench.line_rigs import ON_LEAD
+from ilha.core.bench.riggings import NAMES
 from ilha.core.errors import Array, DomainError
 from ilha.core.tables import STANCES
 from ilha.core.trip.plan import DRY, changes, covered, other_stances
@@ -18,7 +20,7 @@ from ilha.desk.clock import STEPS
 from ilha.desk.errors import found
 from ilha.desk.sky import Minded, Spell, until
 from ilha.formats.plan_text import PlanUnits, Range, Tied, Work
-from ilha.store import lines, marks, settings
+from ilha.store import heads, lines, marks, settings
 
 NOTE = ("Times and figures are computed; the current at a mark is known to perhaps a fifth. "
         + FIRST)
@@ -74,10 +76,29 @@ def tied_runs(
         row = m.rows[head]
         weight = units.weight(row["printed_oz"], row["mass_g"])
         real = units.scale(row["printed_oz"], row["mass_g"])
+        way = m.rungs[head].rigging
         out.append(Tied(
             *ends, *clocks, ", ".join(
-                filter(None, [f"{row['shape'].replace('-', ' ')} {row['hook_size']}", real])),
+                filter(None, [f"{row['shape'].replace('-', ' ')} {row['hook_size']}", real,
+                              "" if way == "straight" else NAMES[way]])),
             weight, work=_work(m, head, first, last)))
+    return out
+
+
+def tied_on(conn: sqlite3.Connection, m: DayOfMark, units: PlanUnits) -> list[str]:
+    """What is on the line besides: a second head, a sinker, a float, a nail. What is hung on the
+    plastic itself is said of each head."""
+    asked, out = m.asked, []
+    if asked.rigging == "tandem" and asked.front_head_id is not None:
+        front = found(conn, heads.get, asked.front_head_id, "front_head_id", "head")
+        out.append(f"{NAMES['tandem']}, "
+                   f"{units.weight(front['printed_oz'], front['mass_g'])} in front")
+    elif asked.rigging in ON_LEAD:
+        out.append(f"{NAMES[asked.rigging]}, {asked.sinker_weighs:.0f} g")
+    elif asked.rigging == "float":
+        out.append(NAMES["float"])
+    if asked.nail_g > 0.0:
+        out.append(f"a nail of {asked.nail_g:.1f} g in its {asked.nail_at}")
     return out
 
 

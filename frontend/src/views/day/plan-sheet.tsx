@@ -134,7 +134,7 @@ function PlanRow({ run, board, heads, units, near, onRun }: Props & { run: DayBo
       <button type="button" aria-current={near >= run.from_step && near < run.to_step ? "time" : undefined} onClick={() => { setStep(middle); onRun(); }}>
         <span className="plan-time">{board.clock[run.from_step]} – {board.clock[run.to_step]}</span>
         <b>
-          {row ? `${text(headName(row, units))} ${shapeWords(row.shape)} ${row.hook_size}`
+          {row ? `${text(headName(row, units))} ${shapeWords(row.shape)} ${row.hook_size}${head && head.day.rigging !== "straight" ? `, ${head.day.rigging_name}` : ""}`
             : run.dry ? "the mark is dry" : "no head is right"}
         </b>
         {head && (

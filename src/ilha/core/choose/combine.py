@@ -7,6 +7,7 @@ from dataclasses import dataclass, fields, replace
 import numpy as np
 
 from ilha.core.bench.hung import HUNG
+from ilha.core.bench.line_rigs import ON_LEAD
 from ilha.core.bench.riggings import STINGER_FROM, TAKES
 from ilha.core.bench.seat import Measures, can, graded, seat, takes_shape
 from ilha.core.choose.box import Box
@@ -18,8 +19,6 @@ from ilha.core.tables import COMPRESS
 
 WEEDLESS = ("hidden-point", "weedless", "weedless-swinging", "weedless-nose", "weedless-bare",
             "buried")
-ON_LEAD = ("sliding-sinker", "three-way", "drop-shot")
-"""Rigs that a sinker carries."""
 NEVER_CAST = ("three-way",)
 """Rigs that are let down under the boat, whoever holds the rod."""
 BY_THEMSELVES = ("tandem", "float", *ON_LEAD, *HUNG)

@@ -13,11 +13,11 @@ from typing import Any
 import numpy as np
 
 from ilha.core.bench.hung import across, hung_on
+from ilha.core.bench.line_rigs import ON_LEAD
 from ilha.core.bench.strength import DRAG_HIGH, LONG_FIGHT_FROM, opens_at
 from ilha.core.choose.box import Box, catalogue, densities
 from ilha.core.choose.combine import (
     NEVER_CAST,
-    ON_LEAD,
     Rows,
     combine,
     sits,

@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 
 from ilha.core.bench.hung import HUNG, across
-from ilha.core.bench.line_rigs import TANDEM, carried, on_lead
-from ilha.core.choose.combine import BY_THEMSELVES, ON_LEAD
+from ilha.core.bench.line_rigs import ON_LEAD, TANDEM, carried, on_lead
+from ilha.core.choose.combine import BY_THEMSELVES
 from ilha.core.rig.bodies import Head
 from ilha.core.rig.tackle import OnSinker, Rigging, TwoHeads, UnderFloat
 

@@ -11,7 +11,7 @@ from ilha.desk import plan
 from ilha.desk.board import DayOfMark, DayQuestion, day_of
 from ilha.desk.card import CardQuestion, DayCard, card_of
 from ilha.formats.card import as_html, as_pdf
-from ilha.formats.plan_text import as_calendar, as_text
+from ilha.formats.plan_text import PlanUnits, as_calendar, as_text
 from ilha.web.answers import answer, as_file
 from ilha.web.database import connection, now_s
 from ilha.web.plan.payloads import CardSheet, PlanSaving, PlanSavings, ShareAt, ShareSpan
@@ -24,11 +24,17 @@ def _day() -> DayOfMark:
     return day_of(connection(), now_s(), asked, bare=True)
 
 
+def _with(m: DayOfMark, units: PlanUnits) -> str:
+    """What is tied on all day, whatever the head."""
+    return ", ".join((m.plastic["name"], *plan.tied_on(connection(), m, units), m.line["name"]))
+
+
 @bp.get("/plan.txt")
 def get_text() -> Response:
     m, units = _day(), plan.units_of(connection())
     mark, date = m.at.mark, m.at.span.date
-    title = f"{mark['name']}, {date} ({mark['time_zone']}), by {m.asked.school}"
+    title = (f"{mark['name']}, {date} ({mark['time_zone']}), by {m.asked.school}\n"
+             f"{_with(m, units)}")
     notes = ["Worth being there:", *plan.told_spells(m.sky.spells), "",
              *plan.told_cautions(m.minded, mark, units), plan.NOTE]
     text = as_text(title, plan.tied_runs(m, units), notes, units)
@@ -39,7 +45,7 @@ def get_text() -> Response:
 def get_calendar() -> Response:
     m, units = _day(), plan.units_of(connection())
     mark = m.at.mark
-    note = " ".join((*plan.told_cautions(m.minded, mark, units), plan.NOTE))
+    note = " ".join((f"{_with(m, units)}.", *plan.told_cautions(m.minded, mark, units), plan.NOTE))
     data = as_calendar(
         (mark["id"], mark["name"]), (mark["latitude_deg"], mark["longitude_deg"]),
         m.at.span.date, plan.tied_runs(m, units), note, now_s(), units)
