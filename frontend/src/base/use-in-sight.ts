@@ -12,13 +12,20 @@ function opened(): IntersectionObserver {
   // The margin of a box that scrolls inside the page is newer than its types; without it what comes
   // into sight is drawn a frame later.
   const margins: IntersectionObserverInit & { scrollMargin: string } = { rootMargin: MARGIN, scrollMargin: MARGIN };
-  // On paper all of it is in sight.
-  addEventListener("beforeprint", () => flushSync(() => told.forEach((tell) => tell(true))));
-  addEventListener("afterprint", () => told.forEach((_, element) => {
-    eye?.unobserve(element);
-    eye?.observe(element);
-  }));
-  return new IntersectionObserver((entries) => entries.forEach((e) => told.get(e.target)?.(e.isIntersecting)), margins);
+  // On paper all of it is in sight, whatever is seen of it on the screen meanwhile.
+  let printing = false;
+  addEventListener("beforeprint", () => {
+    printing = true;
+    flushSync(() => told.forEach((tell) => tell(true)));
+  });
+  addEventListener("afterprint", () => {
+    printing = false;
+    told.forEach((_, element) => {
+      eye?.unobserve(element);
+      eye?.observe(element);
+    });
+  });
+  return new IntersectionObserver((entries) => entries.forEach((e) => told.get(e.target)?.(printing || e.isIntersecting)), margins);
 }
 
 /** Whether an element can be seen, or nearly: a drawing that cannot need not follow each move. */
