@@ -20,7 +20,9 @@ from ilha.web.app import DIST
 from tests.conftest import NOW_S
 from tests.ui.forks import Forks
 
-CHROMIUM = "/usr/bin/chromium"
+# The one that is headless alone does the same in four fifths of the time.
+CHROMIUM = next(filter(os.path.exists, ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")),
+                "/usr/bin/chromium")
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",

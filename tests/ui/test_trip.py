@@ -101,6 +101,15 @@ def test_who_comes_along_is_told_what_to_tie_on(page: Page, server: Server, watc
     expect(page.locator(".stays li").first).to_contain_text(
         re.compile("Rui, for the best moment there: (the same, .*|.* on .*;)"))
     axe_clean(page)
+    page.get_by_role("button", name="pack for it").click()
+    expect(fact(page, "who comes along")).to_contain_text("with Rui")
+    page.get_by_role("button", name="pack it").click()
+    expect(page.locator(".stretches")).to_contain_text(", you, ")
+    expect(page.locator(".stretches")).to_contain_text(", Rui, ")
+    expect(page.locator(".losses")).to_contain_text("for each of the 2 of you")
+    axe_clean(page)
+    page.go_back()
+    settled(page)
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
     # What is laid out by hand for its width is so in the next frame.
     expect(page.locator("html")).to_have_js_property("scrollWidth", PHONE["width"])

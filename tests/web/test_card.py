@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import re
 from io import BytesIO
 from pathlib import Path
 
@@ -87,6 +88,59 @@ def test_weather_and_wading_are_on_the_card(client: FlaskClient) -> None:
     for words in ("Over 0.5 m here from", "on the way back from", "Thunder about",
                   "Water this cold"):
         assert words in said
+
+
+@pytest.mark.parametrize(("rigging", "words"), [
+    ("drop-shot", "Lower a heavy sinker, do not swing it."),
+    ("tandem&front_head_id=3", "Two hooks: mind")])
+def test_the_caution_of_a_rig_is_on_every_paper_that_names_it(
+    client: FlaskClient, rigging: str, words: str
+) -> None:
+    one = f"{BASE}&rigging={rigging}"
+    assert any(words in said for said in client.get(f"/api/card?{one}").get_json()["cautions"])
+    # A calendar's lines are folded (RFC 5545, 3.1).
+    ics = client.get(f"/api/plan.ics?{one}").text.replace("\r\n ", "").replace("\\", "")
+    for text in (client.get(f"/api/plan.txt?{one}").text, client.get(f"/api/card.html?{one}").text,
+                 ics):
+        assert words in text
+    assert words not in client.get(f"/api/plan.txt?{BASE}").text
+
+
+def test_where_nothing_is_right_the_papers_say_what_would_do(client: FlaskClient) -> None:
+    """A race of 3.2 m/s: what is needed at its height is more than any head of the box, and what a
+    stouter rod could throw is over this one."""
+    asked = f"{BASE}&typed_speed_m_s=3.2"
+    day = client.get(f"/api/day?{asked}").get_json()
+    card = client.get(f"/api/card?{asked}").get_json()
+    text = client.get(f"/api/plan.txt?{asked}").text
+    none = [row for row in card["rows"] if row["head"] == "no head in the box is right"]
+    assert len(none) >= 4
+    needed = []
+    for row in none:
+        assert len(row["work"]) == 1
+        assert row["work"][0] in text
+        assert "over your rod by" in row["work"][0]
+        span = re.search(r"it needs at least (\S+) to (\S+) g", row["work"][0])
+        assert span
+        needed += [float(span[1]), float(span[2])]
+    wet = [i for i, w in enumerate(day["wet"]) if w]
+    least = [min(filter(None, (head["minimum_mass_g"][k] for head in day["heads"])), default=0.0)
+             for k in range(len(wet))]
+    assert max(needed) == pytest.approx(max(least), abs=0.05)
+    heaviest = max(head["mass_g"] for head in client.get("/api/box").get_json()["heads"])
+    assert max(needed) > heaviest
+
+
+def test_a_rod_too_light_for_every_package_is_told_on_paper(client: FlaskClient) -> None:
+    asked = "mark_id=2&plastic_id=5&line_id=3&rod_id=1"
+    day = client.get(f"/api/day?{asked}").get_json()
+    assert all(head["over_g"] is not None for head in day["heads"])
+    least = min(head["over_g"] for head in day["heads"])
+    said = [row["work"] for row in client.get(f"/api/card?{asked}").get_json()["rows"]
+            if row["head"] == "no head in the box is right"]
+    assert said
+    assert all(one == [f"every package is over your rod, the lightest by {least:.1f} g: a lighter"
+                       " rig or a stouter rod"] for one in said)
 
 
 def test_the_night_of_two_same_hours_says_which(tmp_path: Path) -> None:

@@ -60,6 +60,57 @@ def test_every_hour_is_accounted_for(client: FlaskClient) -> None:
     assert ends[:-1] == clocks[1:]
 
 
+RUI = {"name": "Rui", "rods": "1"}
+
+
+def test_who_comes_along_is_packed_for_with_rods_of_their_own(client: FlaskClient) -> None:
+    alone = pack(client, QUAY, rod_id=2)
+    theirs = pack(client, QUAY, rod_id=1)
+    both = pack(client, QUAY, rod_id=2, crew=[RUI])
+    by = {who: [s for s in both["stretches"] if s["who"] == who] for who in ("", "Rui")}
+    for own in by.values():
+        # Every hour of each is told.
+        assert own[0]["from_clock"] == alone["stretches"][0]["from_clock"]
+        assert own[-1]["to_clock"] == alone["stretches"][-1]["to_clock"]
+        assert [s["to_clock"] for s in own[:-1]] == [s["from_clock"] for s in own[1:]]
+    # The light rod throws none of what only the heavier one does.
+    heads = {h["id"]: h for h in client.get("/api/box").get_json()["heads"]}
+    rods = {r["id"]: r for r in client.get("/api/box").get_json()["rods"]}
+    for who, rod in (("", 2), ("Rui", 1)):
+        for stretch in by[who]:
+            if stretch["head_id"] is not None:
+                assert heads[stretch["head_id"]]["mass_g"] <= rods[rod]["lure_max_g"]
+    assert both["losses"] == [{**alone["losses"][0], "anglers": 2}]
+    assert alone["losses"][0]["anglers"] == 1
+    # One carries no less for two than for either.
+    total = [sum(one["take"] for kind in ("heads", "plastics") for one in made[kind])
+             for made in (alone, theirs, both)]
+    assert total[2] >= max(total[:2])
+
+
+def test_what_two_lose_on_one_kind_is_added(client: FlaskClient) -> None:
+    """Both with the same rod: what is lost is twice as much, and lasts with the same chance."""
+    made = pack(client, QUAY, rod_id=2, crew=[{"name": "Rui", "rods": "2"}])
+    hours: dict[int, float] = {}
+    for s in made["stretches"]:
+        if not s["why"]:
+            a, b = (int(s[k][:2]) + int(s[k][3:]) / 60 for k in ("from_clock", "to_clock"))
+            hours[s["head_id"]] = hours.get(s["head_id"], 0.0) + (b - a)
+    assert sum(hours.values()) == pytest.approx(8.0, abs=0.5)
+    rate = made["losses"][0]["an_hour"]
+    for head in made["heads"]:
+        assert poisson.cdf(head["take"] - 1, rate * hours[head["id"]]) >= made["lasts"] - 1e-3
+
+
+@pytest.mark.parametrize(("crew", "field"), [
+    ([{"name": "Rui", "rods": "99"}], "crew[0].rods"), ([RUI, RUI], "crew"),
+    ([{"name": "", "rods": "1"}], "crew[0].name"), ([RUI] * 5, "crew")])
+def test_a_crew_that_cannot_be_is_told(
+    client: FlaskClient, crew: list[dict[str, str]], field: str
+) -> None:
+    assert pack(client, QUAY, crew=crew)["field"] == field
+
+
 def test_what_the_box_lacks_is_missing_and_has_its_price(client: FlaskClient) -> None:
     made = pack(client, QUAY)
     for head in client.get("/api/box").get_json()["heads"]:

@@ -142,6 +142,11 @@ def test_what_is_tied_on_is_what_the_day_says(morning: tuple[FlaskClient, Any]) 
     own = [(run["head_id"], day["clock"][run["from_step"]]) for run in day["plan"]]
     for head in row["heads"][1:]:
         assert (head["head_id"], head["from_clock"]) in own
+    names = {head["id"]: "" if head["rigging"] == "straight" else head["rigging_name"]
+             for head in day["heads"]}
+    assert [head["rigged"] for head in row["heads"]] == [
+        names.get(head["head_id"], "") for head in row["heads"]]
+    assert any(head["rigged"] for head in row["heads"])
 
 
 def test_in_the_dark_nobody_goes_without_a_lamp_and_that_is_said(client: FlaskClient) -> None:

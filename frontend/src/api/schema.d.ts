@@ -2884,6 +2884,12 @@ export interface components {
             exposures: string[];
             /** Kinds */
             kinds: string[];
+            /**
+             * Riggings
+             * @description with one of them on the line alone; empty: with any
+             * @default []
+             */
+            riggings?: string[];
             /** Says */
             says: string;
             /** Stances */
@@ -5242,6 +5248,11 @@ export interface components {
              * @description rigs, as the log has corrected what is usual
              */
             an_hour: number;
+            /**
+             * Anglers
+             * @description each loses as many
+             */
+            anglers: number;
             /** Bottom */
             bottom: string;
             /** Hours */
@@ -6512,6 +6523,12 @@ export interface components {
              * @enum {string}
              */
             clarity?: "clear" | "stained" | "dirty";
+            /**
+             * Crew
+             * @description besides oneself; the box is one
+             * @default []
+             */
+            crew?: components["schemas"]["Mate"][];
             /**
              * Line Id
              * @description null: any line in the box
@@ -7927,6 +7944,11 @@ export interface components {
              */
             visit: number;
             /**
+             * Who
+             * @description of the crew; empty: oneself
+             */
+            who: string;
+            /**
              * Why
              * @enum {string}
              */
@@ -8354,6 +8376,12 @@ export interface components {
             from_clock: string;
             /** Head Id */
             head_id: number | null;
+            /**
+             * Rigged
+             * @description how the plastic lies on it; empty: threaded straight. A plan kept before has none
+             * @default
+             */
+            rigged?: string;
             /** To At */
             to_at: number;
             /** To Clock */

@@ -82,6 +82,7 @@ export type WorkedAll = S["WorkedAll"];
 export type Again = S["Again"];
 export type Visit = S["Visit"];
 export type PackQuestion = S["PackQuestion"];
+export type Mate = S["Mate"];
 export type PackList = S["PackList"];
 export type Take = S["Take"];
 export type Restock = S["Restock"];

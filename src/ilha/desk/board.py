@@ -179,6 +179,11 @@ class DayOfMark:
     def rungs(self) -> list[Rung]:
         return self.judge.rungs
 
+    def rigged(self, head: int) -> str:
+        """How the plastic lies on a head, "" for threaded straight."""
+        way = self.rungs[head].rigging
+        return "" if way == "straight" else NAMES[way]
+
     @property
     def runs(self) -> list[Run]:
         """The change plan by the chosen school, over the day's steps."""
@@ -212,7 +217,7 @@ class DayOfMark:
     def minded(self) -> Minded:
         q = self.asked
         return minded(self.at, Weather(q.wind_m_s, q.wind_from_deg, q.swell_m, q.thunder,
-                                       q.temperature_c), q.wade_m)
+                                       q.temperature_c), q.wade_m, q.rigging)
 
 
 def is_dry(run: Run) -> bool:

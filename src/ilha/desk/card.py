@@ -60,7 +60,7 @@ def card_of(conn: sqlite3.Connection, now_s: float, asked: CardQuestion) -> DayC
                for step, e in turns if within[0] <= step <= within[1]],
         sky=_sky(sky, within),
         rows=[Row(r.from_clock, r.to_clock, (r.end - r.start) / 60.0, r.weight, r.head or r.why,
-                  r.work.all(units) if r.work else []) for r in runs],
+                  r.told(units)) for r in runs],
         spells=told_spells(sky.spells, within),
         cautions=told_cautions(m.minded, m.at.mark, units), note=NOTE,
         **_strip(m, sky, runs, within),

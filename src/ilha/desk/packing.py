@@ -1,34 +1,31 @@
-"""The fewest heads and plastics for a plan; what the log took, and what that cost."""
+"""The fewest heads and plastics for a plan."""
 
 from __future__ import annotations
 
 import sqlite3
-from bisect import bisect_right
-from collections import defaultdict
 from dataclasses import dataclass, replace
-from typing import Literal
 
 import numpy as np
 from pydantic import Field
 
 from ilha.core.bench.riggings import NAMES
-from ilha.core.choose.box import Box
+from ilha.core.choose.box import Box, BoxRod
 from ilha.core.choose.situation import Clarity, Mood, Trend
-from ilha.core.errors import Array, NotConverged
+from ilha.core.errors import Array, Indices, NotConverged
 from ilha.core.log.losses import USUAL_AN_HOUR, loss_rate
 from ilha.core.log.rates import Rate
-from ilha.core.log.trips import Trip
 from ilha.core.trip.packing import Packed, pack
 from ilha.core.trip.suits import Suits, suits
 from ilha.desk.asked import Asked, Id
 from ilha.desk.books import box_of, rule_book
-from ilha.desk.convert import head_name
+from ilha.desk.errors import NotFound
 from ilha.desk.logged import lost_by_bottom, trips_logged
-from ilha.desk.outfit import ChoiceQuestion
+from ilha.desk.outfit import ChoiceQuestion, ids_of
+from ilha.desk.restock import Kind, kinds_of
+from ilha.desk.trip_asked import CREW_MOST, Mate, check_crew
 from ilha.desk.water import Moment, moment, situation_of
 from ilha.formats.fields import FieldError
 from ilha.formats.words import School
-from ilha.store import events, heads, plastics, stock
 
 EVERY = 3
 """The plan is looked at every third step: half an hour."""
@@ -62,13 +59,16 @@ class PackQuestion(Asked):
     pests: bool = False
     line_id: Id | None = Field(None, description="null: any line in the box")
     rod_id: Id | None = Field(None, description="null: any rod in the box")
+    crew: list[Mate] = Field(default=[], max_length=CREW_MOST, description="besides oneself; the"
+                                                                            " box is one")
 
 
 @dataclass(frozen=True)
 class Looked:
-    """One visit at one step: what suits it; None where it is dry."""
+    """One visit at one step for one angler, "" oneself: what suits it; None where it is dry."""
 
     visit: int
+    who: str
     at: Moment
     step: int
     hours: float
@@ -92,51 +92,41 @@ def _steps(i: int, visit: Visit, at: Moment) -> range:
     return range(round(low), min(round(high), 144), EVERY)
 
 
+def _boxes(conn: sqlite3.Connection, asked: PackQuestion) -> dict[str, Box]:
+    """What each angler fishes with, oneself first: one box, with rods of their own."""
+    own = None if asked.line_id is None else [asked.line_id]
+    out = {"": box_of(conn, own, None if asked.rod_id is None else [asked.rod_id])}
+    for i, mate in enumerate(asked.crew):
+        try:
+            out[mate.name] = replace(out[""], rods=box_of(conn, own, ids_of(mate.rods)).rods)
+        except NotFound as error:
+            raise FieldError(f"crew[{i}].rods", f"`crew[{i}].rods`: a rod of {mate.name} is no"
+                                                " longer in the box: choose among those that"
+                                                " are") from error
+    return out
+
+
 def _looked(
-    conn: sqlite3.Connection, now_s: float, asked: PackQuestion, box: Box
+    conn: sqlite3.Connection, now_s: float, asked: PackQuestion, boxes: dict[str, Box]
 ) -> list[Looked]:
-    """Every visit at every half hour of it."""
-    shared = asked.model_dump(exclude={"visits", "rod_id", "line_id"})
+    """Every visit at every half hour of it, for one angler after the other."""
+    shared = asked.model_dump(exclude={"visits", "rod_id", "line_id", "crew"})
     rules, out = rule_book(conn), []
     for i, visit in enumerate(asked.visits):
         question = ChoiceQuestion(mark_id=visit.mark_id, date=visit.date, fish=visit.fish,
                                   typed_speed_m_s=visit.typed_speed_m_s, **shared)
         at = moment(conn, now_s, question)
         steps = _steps(i, visit, at)
-        for step in steps:
-            suit = None
-            if at.way.wet[step]:
-                suit = suits(situation_of(conn, at, question, step), box, rules)
-            lasts = min(EVERY, steps.stop - step) * at.span.step_h
-            out.append(Looked(i, at, step, lasts, suit))
+        # Those who fish the same rods are suited alike.
+        known: dict[tuple[tuple[BoxRod, ...], int], Suits] = {}
+        for who, box in boxes.items():
+            for step in steps:
+                key = box.rods, step
+                if at.way.wet[step] and key not in known:
+                    known[key] = suits(situation_of(conn, at, question, step), box, rules)
+                lasts = min(EVERY, steps.stop - step) * at.span.step_h
+                out.append(Looked(i, who, at, step, lasts, known.get(key)))
     return out
-
-
-@dataclass(frozen=True)
-class Kind:
-    """A kind of head or plastic: how many were counted, and lost since."""
-
-    kind: Literal["heads", "plastics"]
-    id: int
-    name: str
-    carried: int
-    lost: int
-    price: float | None
-    counted_utc_s: float
-
-    @property
-    def left(self) -> int:
-        return max(0, self.carried - self.lost)
-
-
-def _kinds(conn: sqlite3.Connection) -> tuple[dict[int, Kind], dict[int, Kind]]:
-    """All heads and all plastics, by id."""
-    gone, torn = stock.heads_lost(conn), stock.plastics_lost(conn)
-    own = [Kind("heads", row["id"], head_name(row), row["carried"], gone.get(row["id"], 0),
-                row["price"], row["counted_utc_s"]) for row in heads.listed(conn)]
-    soft = [Kind("plastics", row["id"], row["name"], row["carried"], torn.get(row["id"], 0),
-                 row["price"], row["counted_utc_s"]) for row in plastics.listed(conn)]
-    return {one.id: one for one in own}, {one.id: one for one in soft}
 
 
 @dataclass(frozen=True)
@@ -153,9 +143,11 @@ class Take:
 
 @dataclass(frozen=True)
 class Stretch:
-    """A part of a visit, and what it is fished with; nothing where ``why`` says so."""
+    """A part of a visit, and what it is fished with; nothing where ``why`` says so. who : "" is
+    oneself."""
 
     visit: int
+    who: str
     place: str
     date: str
     from_clock: str
@@ -167,17 +159,19 @@ class Stretch:
 
     def goes_on(self, other: Stretch) -> bool:
         """Whether ``other`` is the same, later."""
-        return (self.visit, self.head_id, self.plastic_id, self.rigging, self.why) == (
-            other.visit, other.head_id, other.plastic_id, other.rigging, other.why)
+        return (self.visit, self.who, self.head_id, self.plastic_id, self.rigging, self.why) == (
+            other.visit, other.who, other.head_id, other.plastic_id, other.rigging, other.why)
 
 
 @dataclass(frozen=True)
 class Loss:
-    """What a visit's bottom is expected to take; ``logged`` None where nothing was."""
+    """What a visit's bottom is expected to take; ``logged`` None where nothing was. hours,
+    an_hour : of each of the anglers."""
 
     visit: int
     place: str
     bottom: str
+    anglers: int
     hours: float
     an_hour: float
     usual: float
@@ -204,15 +198,16 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
     FieldError
         Where the plan is too long to be packed in time.
     """
-    box = box_of(conn, None if asked.line_id is None else [asked.line_id],
-                 None if asked.rod_id is None else [asked.rod_id])
-    looked = _looked(conn, now_s, asked, box)
+    check_crew(asked.crew)
+    boxes = _boxes(conn, asked)
+    box = boxes[""]
+    looked = _looked(conn, now_s, asked, boxes)
     logged = lost_by_bottom(conn, trips_logged(conn)[0])
     rates = {bottom: loss_rate(bottom, r.events, r.hours) if (r := logged.get(bottom)) is not None
              else loss_rate(bottom) for bottom in USUAL_AN_HOUR}
     hours = np.array([one.hours for one in looked])
     expected = hours * [rates[one.bottom] for one in looked]
-    own, soft = _kinds(conn)
+    own, soft = kinds_of(conn)
     boxed = ([own[int(h.head.id)] for h in box.heads], [soft[int(p.id)] for p in box.plastics])
     empty = np.zeros((len(box.heads), len(box.plastics)))
     near = np.array([empty > 0.0 if one.suits is None else one.suits.near(NEAR) for one in looked])
@@ -220,7 +215,7 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
     left = [np.array([one.left for one in part]) for part in boxed]
     try:
         packed = pack(near, expected, hours, left[0], left[1], liking,
-                      np.array([one.visit for one in looked]))
+                      _groups(looked))
     except NotConverged as error:
         raise FieldError("visits", "`visits`: so much at once takes too long to pack: leave some"
                                    " out") from error
@@ -228,6 +223,12 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
              for part, counts in zip(boxed, (packed.heads, packed.plastics), strict=True)]
     return PackList(takes[0], takes[1], _stretches(looked, packed, box),
                     _losses(looked, rates, logged))
+
+
+def _groups(looked: list[Looked]) -> Indices:
+    """(S,) a number for each visit of each angler."""
+    keys = list(dict.fromkeys((one.visit, one.who) for one in looked))
+    return np.array([keys.index((one.visit, one.who)) for one in looked])
 
 
 def _liking(found: Suits) -> Array:
@@ -241,7 +242,7 @@ def _stretches(looked: list[Looked], packed: Packed, box: Box) -> list[Stretch]:
     out: list[Stretch] = []
     for one, h, p in zip(looked, packed.head, packed.plastic, strict=True):
         span = one.at.span
-        row = Stretch(one.visit, one.at.mark["name"], span.date, span.clock_of(one.step),
+        row = Stretch(one.visit, one.who, one.at.mark["name"], span.date, span.clock_of(one.step),
                       one.end_clock, why="dry" if one.suits is None else "nothing suits")
         if h >= 0 and one.suits is not None:
             row = replace(row, head_id=int(box.heads[h].head.id),
@@ -258,65 +259,12 @@ def _losses(
     looked: list[Looked], rates: dict[str, float], logged: dict[str, Rate]
 ) -> list[Loss]:
     out: dict[int, Loss] = {}
+    anglers = len({one.who for one in looked})
     for one in looked:
+        if one.who:
+            continue
         row = out.setdefault(one.visit, Loss(
-            one.visit, one.at.mark["name"], one.bottom, 0.0, rates[one.bottom],
+            one.visit, one.at.mark["name"], one.bottom, anglers, 0.0, rates[one.bottom],
             USUAL_AN_HOUR[one.bottom], logged.get(one.bottom)))
         out[one.visit] = replace(row, hours=round(row.hours + one.hours, 2))
     return list(out.values())
-
-
-@dataclass(frozen=True)
-class Cost:
-    """What things cost today; what has no price, or is gone, is counted."""
-
-    money: float
-    unpriced: int
-
-
-@dataclass(frozen=True)
-class LostTrip:
-    """A trip on which something was lost."""
-
-    trip: Trip
-    lost: int
-    cost: Cost
-
-
-@dataclass(frozen=True)
-class Restock:
-    """What the log took since each kind was counted, and what every trip cost, the last first."""
-
-    lost: list[Kind]
-    cost: Cost
-    trips: list[LostTrip]
-    hours: float
-
-
-def restock(conn: sqlite3.Connection) -> Restock:
-    """What is to be had again."""
-    kinds = _kinds(conn)
-    gone = [one for part in kinds for one in part.values() if one.lost]
-    trips, log = trips_logged(conn)
-    # Both are in the order of the log: the n-th that was lost is the n-th lost word.
-    lost_at = np.flatnonzero(log.kind.where("lost")).tolist()
-    begins = [trip.first for trip in trips]
-    by_trip: dict[int, list[events.Event]] = defaultdict(list)
-    for at, event in zip(lost_at, events.lost(conn), strict=True):
-        by_trip[bisect_right(begins, at) - 1].append(event)
-    costs = [LostTrip(trips[i], len(lost), _cost(lost, kinds))
-             for i, lost in sorted(by_trip.items(), reverse=True)]
-    return Restock(
-        gone, Cost(sum(one.lost * (one.price or 0.0) for one in gone),
-                   sum(one.lost for one in gone if one.price is None)),
-        costs, sum(trip.hours for trip in trips))
-
-
-def _cost(
-    lost: list[events.Event], kinds: tuple[dict[int, Kind], dict[int, Kind]]
-) -> Cost:
-    """What lost rigs cost today, head and plastic."""
-    of = [one for event in lost for one in (kinds[0].get(event["head_id"] or 0),
-                                            kinds[1].get(event["plastic_id"] or 0))]
-    prices = [None if one is None else one.price for one in of]
-    return Cost(sum(p for p in prices if p is not None), sum(p is None for p in prices))

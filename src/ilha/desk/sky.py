@@ -119,15 +119,15 @@ class Minded:
     wade: Wade | None
 
 
-def minded(at: Moment, weather: Weather, wade_m: float) -> Minded:
-    """Cautions of place and weather, and when the water is too deep to wade."""
+def minded(at: Moment, weather: Weather, wade_m: float, rigging: str = "one") -> Minded:
+    """Cautions of place, rig and weather, and when the water is too deep to wade."""
     mark, span, way = at.mark, at.span, at.way
 
     def during(found: Sequence[tuple[float, float]]) -> list[During]:
         return [_during(span, a, b) for a, b in found]
 
-    said = cautions(Place(mark["kind"], at.stance, mark["exposure"]), weather, way.stream,
-                    mark["flood_to_deg"], mark["ebb_to_deg"])
+    said = cautions(Place(mark["kind"], at.stance, mark["exposure"], rigging), weather,
+                    way.stream, mark["flood_to_deg"], mark["ebb_to_deg"])
     wade, back = None, mark["way_back_depth_m"]
     if at.stance == "wading":
         # Where one stands, which over a bottom that is not level is not where the cast lands.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 from pydantic import Field
@@ -15,7 +16,7 @@ from ilha.formats.fields import FieldError
 from ilha.formats.words import School
 
 CraftKey = Literal["foot", "kayak", "boat"]
-MARKS_MOST = 8
+MARKS_MOST, CREW_MOST = 8, 4
 LATEST = 24.0 + NOON
 """The next day's noon: the latest hour of a trip that goes over midnight."""
 LEAST_MINUTES = 30.0
@@ -43,6 +44,14 @@ class Mate(Asked):
 
     name: str = Field(min_length=1, max_length=40)
     rods: str = Field(pattern=r"^\d{1,15}(,\d{1,15}){0,39}$", description="comma between")
+
+
+def check_crew(crew: Sequence[Mate]) -> None:
+    """Raise FieldError where two have one name."""
+    names = [mate.name for mate in crew]
+    if len(set(names)) < len(names):
+        raise FieldError("crew", "`crew` must name each once, got one twice: add a letter to one"
+                                 " of them")
 
 
 class Hold(Asked):
@@ -81,7 +90,7 @@ class TripQuestion(Asked):
     rods: str | None = Ids
     lines: str | None = Ids
     holds: list[Hold] = Field(default=[], max_length=24)
-    crew: list[Mate] = Field(default=[], max_length=4, description="besides oneself")
+    crew: list[Mate] = Field(default=[], max_length=CREW_MOST, description="besides oneself")
 
     @property
     def speed(self) -> float:
@@ -112,10 +121,7 @@ class TripQuestion(Asked):
         if len(set(ids)) < len(ids):
             raise FieldError("marks", "`marks` must name each mark once, got one twice: leave one"
                                       " of them out")
-        names = [mate.name for mate in self.crew]
-        if len(set(names)) < len(names):
-            raise FieldError("crew", "`crew` must name each once, got one twice: add a letter to"
-                                     " one of them")
+        check_crew(self.crew)
         for i, hold in enumerate(self.holds):
             where = f"holds[{i}]"
             if hold.mark_id not in ids:

@@ -69,8 +69,9 @@ def _work(
     if place.day is not None:
         out.append(f"{place.day.plastic['name']} on {place.day.line['name']}")
         for run in tied_runs(place.day, units, (first, last)):
-            work = "" if run.work is None else f": {'; '.join(run.work.all(units))}"
-            out.append(f"{run.from_clock} to {run.to_clock} {run.name}{work}")
+            said = run.told(units)
+            out.append(f"{run.from_clock} to {run.to_clock} {run.name}"
+                       f"{': ' if said else ''}{'; '.join(said)}")
     return out
 
 

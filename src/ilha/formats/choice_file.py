@@ -161,14 +161,16 @@ def read(text: str) -> QuestionFile:
         raise first_error(error) from error
 
 
-def cautions_for(situation: Situation) -> list[str]:
-    """What to mind with the fish and at the place, local rules first."""
+def cautions_for(situation: Situation, outfits: Sequence[Outfit]) -> list[str]:
+    """What to mind with the fish, at the place and with what is proposed, local rules first."""
     waters = PLACES[situation.place]["waters"]
     exposure = {"surf": "open sea", "reefs": "open sea"}.get(waters, "sheltered")
-    place = Place(situation.place.replace("-", " "), situation.stance, exposure)
     weather = Weather(situation.wind, None, None, False, situation.water_temperature_c)
-    said = cautions(place, weather, np.array([situation.surface_speed]), None)
-    return [FIRST, *situation.fish.cautions, RELEASE, *(one.caution.says for one in said)]
+    said = dict.fromkeys(
+        one.caution.says for rigging in ("one", *(outfit.rigging for outfit in outfits))
+        for one in cautions(Place(situation.place.replace("-", " "), situation.stance, exposure,
+                                  rigging), weather, np.array([situation.surface_speed]), None))
+    return [FIRST, *situation.fish.cautions, RELEASE, *said]
 
 
 def _number(value: float, digits: int) -> float | None:
@@ -261,5 +263,5 @@ def answer(asked: QuestionFile) -> dict[str, Any]:
         "format": "ilha-choice-1",
         "outfits": [_outfit(situation, o, box, RULES) for o in proposed(choice)],
         "on_lead": choice.on_lead, "keeps_bottom": choice.keeps_bottom,
-        "why": why, "cautions": cautions_for(situation),
+        "why": why, "cautions": cautions_for(situation, choice.outfits),
     }

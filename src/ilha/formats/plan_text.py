@@ -151,8 +151,8 @@ class Work:
 class Tied:
     """One run of the plan: instants (s UTC), clocks of the mark, and what to do then.
 
-    head : its shape and hook; None where none is right, and ``why`` says so. weight : as one says
-    it.
+    head : its shape and hook; None where none is right, and ``why`` says so, ``instead`` what
+    would do. weight : as one says it.
     """
 
     start: float
@@ -163,10 +163,18 @@ class Tied:
     weight: str = ""
     why: str = ""
     work: Work | None = None
+    instead: str = ""
 
     @property
     def name(self) -> str:
         return f"{self.weight} {self.head}" if self.head else self.why
+
+
+    def told(self, units: PlanUnits) -> list[str]:
+        """What is done with it; where none is right, what would do."""
+        if self.work is not None:
+            return self.work.all(units)
+        return [self.instead] if self.instead else []
 
 
 def as_text(title: str, runs: list[Tied], notes: list[str], units: PlanUnits) -> str:
@@ -174,8 +182,8 @@ def as_text(title: str, runs: list[Tied], notes: list[str], units: PlanUnits) ->
     lines = [title, ""]
     for run in runs:
         lines.append(f"{run.from_clock} to {run.to_clock}  {run.name}")
-        if run.work is not None:
-            lines.append(f"    {'; '.join(run.work.all(units))}")
+        if said := run.told(units):
+            lines.append(f"    {'; '.join(said)}")
     return "\n".join([*lines, "", *notes]) + "\n"
 
 

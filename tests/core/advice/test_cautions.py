@@ -6,6 +6,8 @@ import numpy as np
 import pytest
 
 from ilha.core.advice.cautions import CAUTIONS, Place, Said, Weather, cautions, deeper_than, runs
+from ilha.core.bench.line_rigs import ON_LEAD
+from ilha.core.bench.riggings import NAMES
 
 CALM = Weather(2.0, None, 0.3, False, 18.0)
 STREAM = 0.81 * np.sin(np.linspace(0.0, 4.0 * np.pi, 145))
@@ -30,6 +32,8 @@ FIRED = [
     (Place("reef", "anchored", "open sea"), Weather(12.0, None, 0.3, False, 18.0), "strong-wind"),
     (Place("dock", "dock", "sheltered"), Weather(2.0, None, 0.3, True, 18.0), "lightning"),
     (Place("dock", "dock", "sheltered"), Weather(2.0, None, 0.3, False, 9.0), "cold"),
+    (Place("dock", "dock", "sheltered", "drop-shot"), CALM, "sinker"),
+    (Place("dock", "dock", "sheltered", "stinger"), CALM, "two-hooks"),
 ]
 
 
@@ -44,6 +48,13 @@ def test_none_is_dead() -> None:
 
 def test_a_quiet_dock_needs_none() -> None:
     assert codes(Place("dock", "dock", "sheltered")) == set()
+
+
+def test_every_rig_on_a_sinker_has_its_caution_and_no_other() -> None:
+    """Common practice, no source."""
+    for rigging in NAMES:
+        said = codes(Place("dock", "dock", "sheltered", rigging))
+        assert ("sinker" in said) == (rigging in ON_LEAD)
 
 
 def test_wind_against_stream_by_hand() -> None:

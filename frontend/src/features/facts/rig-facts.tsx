@@ -29,7 +29,7 @@ const LEADERS: Partial<Record<NonNullable<Facts["rigging"]>, number>> = { tandem
 
 export function RigFact() {
   const units = useUnits();
-  const { box } = useChosen();
+  const { box, reference } = useChosen();
   const { settings, facts, set } = useQuestion();
   const kind = facts.rigging ?? "one";
   const hair = box.plastics.find((p) => p.id === settings.plastic_id)?.look === "hair";
@@ -57,13 +57,12 @@ export function RigFact() {
             if (LEADERS[rigging] === undefined && !onSinker(rigging)) close();
           }} />
           {kind === "tandem" && <FrontHead />}
-          {kind === "stinger" && <p className="sheet-note">Two hooks: mind the free one when you unhook a fish.</p>}
+          {reference.cautions.filter((c) => c.riggings?.includes(kind)).map((c) => <p key={c.code} className="caution">{c.says}</p>)}
           {onSinker(kind) && (
             <>
               <FactNumber field="sinker_g" label="Sinker" scale={GRAM_SCALE} close={close} digits={0}
                           assumed={assumedSinker(kind)} above={0} high={2000}
                           remedy={kind === "drop-shot" ? "7 to 28 g is usual" : "60 to 90 g in heavy current, 450 g for deep drifts"} />
-              <p className="sheet-note">Lower a heavy sinker, do not swing it. Lead: wash your hands.</p>
             </>
           )}
           {leader !== undefined && (

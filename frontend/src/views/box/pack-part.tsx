@@ -2,12 +2,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { packQuery } from "../../api/pack";
-import type { PackQuestion, Visit } from "../../api/types";
+import type { Mate, PackQuestion, Visit } from "../../api/types";
 import { ASSUMED_FISH } from "../../features/question/facts";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { LineFact, RodFact, SchoolFact } from "../../features/facts/other-facts";
 import { dateAt } from "../../features/log/trip-rail";
+import { CrewFact } from "../../features/trip/crew-fact";
 import { PackedList } from "./packed-list";
 import { VisitRow } from "./visit-row";
 
@@ -15,6 +16,8 @@ const PACK_KEY = "ilha.pack";
 
 interface Kept {
   visits: Visit[];
+  /** besides oneself; what was kept before has none */
+  crew?: Mate[];
   /** what was asked for last; null: nothing yet */
   asked: PackQuestion | null;
   ticked: string[];
@@ -52,14 +55,15 @@ export function PackPart() {
   const visits = kept.visits.filter((v) => marks.some((m) => m.id === v.mark_id));
   const list = useQuery({ ...packQuery(kept.asked!), enabled: kept.asked !== null });
   const change = (i: number, patch: Partial<Visit>) => keep({ visits: visits.map((v, k) => (k === i ? { ...v, ...patch } : v)) });
+  const crew = kept.crew ?? [];
   const stale = kept.asked !== null && (JSON.stringify(kept.asked.visits) !== JSON.stringify(visits)
-    || kept.asked.line_id !== query.line_id || kept.asked.rod_id !== (query.rod_id ?? null) || kept.asked.school !== query.school);
+    || JSON.stringify(kept.asked.crew ?? []) !== JSON.stringify(crew) || kept.asked.line_id !== query.line_id || kept.asked.rod_id !== (query.rod_id ?? null) || kept.asked.school !== query.school);
   if (marks.length === 0) return <section className="know-body"><p>No mark yet: describe one under Places first.</p></section>;
   return (
     <section className="know-body pack">
       <div className="pack-form">
         <p className="know-lead">Where and when you will fish, and for what. The fewest kinds that cover it are found, with spares for what the bottom takes.</p>
-        <p className="sentence open">With <LineFact /> on the <RodFact />, by <SchoolFact />:</p>
+        <p className="sentence open">With <LineFact /> on the <RodFact />, by <SchoolFact />, <CrewFact crew={crew} onChange={(next) => keep({ crew: next })} />:</p>
         <ol className="visits">{visits.map((v, i) => (
           <VisitRow key={i} n={i + 1} visit={v} marks={marks} fish={reference.fish} onChange={(patch) => change(i, patch)}
                     onRemove={visits.length > 1 ? () => keep({ visits: visits.filter((_, k) => k !== i) }) : undefined} />
@@ -67,7 +71,7 @@ export function PackPart() {
         <p className="know-tools">
           <button type="button" className="do" disabled={list.isFetching} onClick={() => {
             const asked: PackQuestion = {
-              visits, school: query.school, wind_m_s: query.wind_m_s ?? 3, temperature_c: query.temperature_c ?? 18, temperature_trend: facts.trend ?? "steady",
+              visits, crew, school: query.school, wind_m_s: query.wind_m_s ?? 3, temperature_c: query.temperature_c ?? 18, temperature_trend: facts.trend ?? "steady",
               clarity: facts.clarity ?? "stained", mood: facts.mood ?? "steady", pests: facts.pests,
               line_id: query.line_id, rod_id: query.rod_id ?? null,
             };

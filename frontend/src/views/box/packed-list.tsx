@@ -22,6 +22,7 @@ export function PackedList({ list, ticked, onTick }: Props) {
   const plastic = (id: number | null | undefined) => box.plastics.find((p) => p.id === id);
   const missing = [...list.heads, ...list.plastics].reduce((n, t) => n + t.missing, 0);
   const kinds = list.heads.length + list.plastics.length;
+  const crewed = list.stretches.some((s) => s.who !== "");
   const empty = list.stretches.filter((s) => s.why === "nothing suits");
   const part = (title: string, kind: string, takes: Take[], name: (t: Take) => string) => takes.length > 0 && (
     <>
@@ -50,14 +51,14 @@ export function PackedList({ list, ticked, onTick }: Props) {
         <div>
           <h2>What is fished when</h2>
           <ol className="stretches">{list.stretches.map((s) => (
-            <li key={`${s.visit}-${s.from_clock}`} className={s.why ? "none" : undefined}>
-              <b>{s.from_clock} to {s.to_clock}</b> {s.place}, {dayWords(s.date)}: {s.why === "dry" ? "dry" : s.why ? "nothing in the box suits" : `${plastic(s.plastic_id)?.name ?? ""} on ${words(s.head_id)}, ${s.rigging}`}
+            <li key={`${s.visit}-${s.who}-${s.from_clock}`} className={s.why ? "none" : undefined}>
+              <b>{s.from_clock} to {s.to_clock}</b>{crewed && `, ${s.who || "you"},`} {s.place}, {dayWords(s.date)}: {s.why === "dry" ? "dry" : s.why ? "nothing in the box suits" : `${plastic(s.plastic_id)?.name ?? ""} on ${words(s.head_id)}, ${s.rigging}`}
             </li>
           ))}</ol>
           {empty.length > 0 && <p className="sheet-note">Where nothing suits, the lid chart says what to buy.</p>}
           <h2>What the bottom takes</h2>
           <ul className="losses">{list.losses.map((l) => (
-            <li key={l.visit}>{l.place}, {l.bottom}: {l.an_hour.toFixed(2)} rigs an hour, {(l.an_hour * l.hours).toFixed(1)} in {l.hours.toFixed(1)} h. {l.logged_hours > 0 ? `From your ${l.logged_lost} lost in ${l.logged_hours.toFixed(0)} h on ${l.bottom}; ${l.usual.toFixed(2)} is usual.` : "As is usual there: nothing logged yet."}</li>
+            <li key={l.visit}>{l.place}, {l.bottom}: {l.an_hour.toFixed(2)} rigs an hour, {(l.an_hour * l.hours).toFixed(1)} in {l.hours.toFixed(1)} h{l.anglers > 1 && ` for each of the ${l.anglers} of you`}. {l.logged_hours > 0 ? `From your ${l.logged_lost} lost in ${l.logged_hours.toFixed(0)} h on ${l.bottom}; ${l.usual.toFixed(2)} is usual.` : "As is usual there: nothing logged yet."}</li>
           ))}</ul>
         </div>
       </div>

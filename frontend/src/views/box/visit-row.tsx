@@ -49,7 +49,7 @@ export function VisitRow({ n, visit, marks, fish, onChange, onRemove }: Props) {
           <Form.Control id={`${id}-current`} type="number" min={0} step={scale.step} defaultValue={visit.typed_speed_m_s == null ? "" : Number(scale.fromSi(visit.typed_speed_m_s).toFixed(2))}
                         onChange={(e) => onChange({ typed_speed_m_s: e.target.value === "" ? null : scale.toSi(Number(e.target.value)) })} /> {scale.unit}</span>
       )}
-      {onRemove && <button type="button" className="plain" aria-label={`leave visit ${n} out`} onClick={onRemove}>leave it out</button>}
+      {onRemove && <button type="button" className="plain" onClick={onRemove}>leave it out<span className="visually-hidden">, visit {n}</span></button>}
     </li>
   );
 }

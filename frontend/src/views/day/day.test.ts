@@ -114,6 +114,20 @@ it("says what to do when nothing is right, and until when", () => {
     "it needs at least 5.0 g here, or thinner line, or wait until 08:00 (0.40 m/s now)");
 });
 
+it("blames the rod or the hook where they alone are in the way", () => {
+  const picks = { "lightest-practical": [null, null, null] };
+  const over = head(1, { over_g: 6.2 });
+  const light = head(2, { verdict: [2, 2, 2] });
+  const stout = board([over, light], { picks });
+  expect(helpWords(stout, frameAt(stout, 0), UNITS)).toBe(
+    "what is right here is over your rod by 6.2 g or more: a stouter rod, or thinner line (0.40 m/s now)");
+  const badly = board([head(1, { fit: "badly" }), light], { picks });
+  expect(helpWords(badly, frameAt(badly, 0), UNITS)).toBe(
+    "the hooks of what is right here go badly with this plastic: another plastic or head (0.40 m/s now)");
+  const drags = board([head(1, { verdict: [3, 3, 3] }), head(2, { over_g: 3, verdict: [2, 2, 2] })], { picks });
+  expect(helpWords(drags, frameAt(drags, 0), UNITS)).toBe("a lighter head (0.40 m/s now)");
+});
+
 it.each([
   [[["swims", 2]], "a slower reel, a heavier head or thinner line (current 0.40 m/s now)"],
   [[["drags", 3]], "a faster reel or a lighter head (current 0.40 m/s now)"],

@@ -68,7 +68,8 @@ it("says what to mind where it arises", () => {
     ({ code, says, kinds: [], stances: [], exposures: [], ...change });
   const reference = {
     cautions: [row("rocks", "Watch a full set.", { kinds: ["wash"], stances: ["bank"] }),
-               row("anchor", "From the bow.", { stances: ["anchored"] })],
+               row("anchor", "From the bow.", { stances: ["anchored"] }),
+               row("sinker", "Lower it.", { riggings: ["drop-shot"] })],
     local_first: "Local rules first.",
   };
   expect(cautionOf({ kind: "wash", stance: "bank" }, reference)).toBe("Watch a full set. Local rules first.");

@@ -134,7 +134,7 @@ export const BOTTOMS = ["sand", "mud", "grass", "rock", "oyster", "wreck"];
 export function cautionOf(typed: Typed, reference: Pick<Reference, "cautions" | "local_first">): string {
   const fits = (allowed: string[], given: string | undefined) => allowed.length === 0 || allowed.includes(given ?? "");
   const said = reference.cautions
-    .filter((c) => fits(c.kinds, typed.kind) && fits(c.stances, typed.stance) && fits(c.exposures, typed.exposure))
+    .filter((c) => (c.riggings ?? []).length === 0 && fits(c.kinds, typed.kind) && fits(c.stances, typed.stance) && fits(c.exposures, typed.exposure))
     .map((c) => c.says);
   return said.length ? [...said, reference.local_first].join(" ") : "";
 }

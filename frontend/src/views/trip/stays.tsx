@@ -55,7 +55,7 @@ function Stay({ plan, stay, mark, units, asked, at, change }: Props & { stay: Tr
   const days = stayByDay(stay, planned);
   const runs = stay.heads.map((run, i) => {
     const head = box.heads.find((h) => h.id === run.head_id);
-    return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}` : "no head is right"}`;
+    return `${i > 0 ? `from ${run.from_clock} ` : ""}${head ? `${text(headName(head, units))} ${shapeWords(head.shape)}${run.rigged ? ` (${run.rigged})` : ""}` : "no head is right"}`;
   });
   const plastic = box.plastics.find((p) => p.id === row.plastic_id);
   return (

@@ -9,7 +9,7 @@ import { NumberSheet } from "../../ui/number-sheet";
 import { dayWords, shiftDate } from "../../features/facts/when";
 import { useChosen } from "../../features/question/question";
 import { useUnits } from "../../features/question/use-units";
-import { CrewFact } from "./crew-fact";
+import { CrewFact } from "../../features/trip/crew-fact";
 import { clockOf, LATEST } from "../../features/trip/hours";
 import { craftNote } from "./trip-words";
 
@@ -24,7 +24,7 @@ export function TripSentence({ asked, change }: Props) {
       {"On "}<DateFact asked={asked} change={change} />{" from "}<HourFact which="from_hour" asked={asked} change={change} />{" to "}<HourFact which="to_hour" asked={asked} change={change} />
       {", out of and back to "}<HomeFact asked={asked} change={change} />{" "}<CraftFact asked={asked} change={change} />{", for "}<TripFish asked={asked} change={change} />
       {"; over "}<MarksFact asked={asked} change={change} />
-      {", with "}<Along what="rods" asked={asked} change={change} />{" and "}<Along what="lines" asked={asked} change={change} />{", "}<CrewFact asked={asked} change={change} />
+      {", with "}<Along what="rods" asked={asked} change={change} />{" and "}<Along what="lines" asked={asked} change={change} />{", "}<CrewFact crew={asked.crew ?? []} onChange={(crew) => change({ crew })} />
       {". Wind "}<TripWind asked={asked} change={change} />{", "}<TripSwell asked={asked} change={change} />{", water "}<TripWater asked={asked} change={change} />{", "}<LampFact asked={asked} change={change} />
       {asked.craft === "foot" && <>{", wading to "}<WadeFact asked={asked} change={change} /></>}{". Heads by "}<TripSchool asked={asked} change={change} />{"."}
     </p></div>

@@ -172,7 +172,7 @@ function Along({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
           mark_id: plan.rows[s.row]!.mark_id, date: on.date, from_hour: on.from, to_hour: on.to, fish: trip.asked.fish,
           typed_speed_m_s: trip.asked.marks.find((m) => m.mark_id === plan.rows[s.row]!.mark_id)?.typed_speed_m_s ?? null,
         })));
-        localStorage.setItem("ilha.pack", JSON.stringify({ visits, asked: null, ticked: [] }));
+        localStorage.setItem("ilha.pack", JSON.stringify({ visits, crew: trip.asked.crew ?? [], asked: null, ticked: [] }));
         void go("/box?page=pack");
       }}>pack for it</button>{" "}
       <TakeAlong trip={trip} plan={plan} />{" "}

@@ -26,6 +26,7 @@ class Caution:
     kinds: tuple[str, ...] = ()
     stances: tuple[str, ...] = ()
     exposures: tuple[str, ...] = ()
+    riggings: tuple[str, ...] = ()
     swell_from_m: float | None = None
     swell_not_said: bool = False
     wind_from_m_s: float | None = None
@@ -38,22 +39,23 @@ class Caution:
     def always(self) -> bool:
         """Whether it holds in any weather."""
         weather = [f.name for f in fields(self) if f.name not in
-                   ("code", "says", "kinds", "stances", "exposures")]
+                   ("code", "says", "kinds", "stances", "exposures", "riggings")]
         return not any(getattr(self, name) not in (None, False) for name in weather)
 
     def holds_at(self, place: Place) -> bool:
         return all(not allowed or given in allowed for allowed, given in (
             (self.kinds, place.kind), (self.stances, place.stance),
-            (self.exposures, place.exposure)))
+            (self.exposures, place.exposure), (self.riggings, place.rigging)))
 
 
 @dataclass(frozen=True)
 class Place:
-    """A mark as cautions see it."""
+    """A mark as cautions see it, and how what is fished there is rigged."""
 
     kind: str
     stance: str
     exposure: str
+    rigging: str = "one"
 
 
 @dataclass(frozen=True)

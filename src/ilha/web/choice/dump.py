@@ -41,7 +41,7 @@ def choice(c: Chosen) -> p.Choice:
             "outweighs": None if q.outweighs is None else q.outweighs.key,
         } for q in found.conflicts],
         "ruled_out": [{"limit": key, "count": n} for key, n in found.ruled_out.items()],
-        "tried": found.tried, "cautions": cautions_for(c.situation),
+        "tried": found.tried, "cautions": cautions_for(c.situation, c.outfits),
     })
 
 

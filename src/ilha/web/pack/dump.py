@@ -6,6 +6,7 @@ from typing import Any
 
 from ilha.core.log.losses import ENOUGH
 from ilha.desk import packing as d
+from ilha.desk import restock as r
 from ilha.web.pack import payloads as p
 
 
@@ -17,8 +18,8 @@ def _take(one: d.Take) -> dict[str, Any]:
 
 def _loss(one: d.Loss) -> dict[str, Any]:
     seen = one.logged
-    return {"visit": one.visit, "place": one.place, "bottom": one.bottom, "hours": one.hours,
-            "an_hour": round(one.an_hour, 3), "usual": one.usual,
+    return {"visit": one.visit, "place": one.place, "bottom": one.bottom, "anglers": one.anglers,
+            "hours": one.hours, "an_hour": round(one.an_hour, 3), "usual": one.usual,
             "logged_lost": 0 if seen is None else seen.events,
             "logged_hours": 0.0 if seen is None else round(seen.hours, 1)}
 
@@ -34,7 +35,7 @@ def pack_list(found: d.PackList) -> p.PackList:
         "unpriced": sum(one.missing for one in missing if one.kind.price is None)})
 
 
-def restock(found: d.Restock) -> p.Restock:
+def restock(found: r.Restock) -> p.Restock:
     return p.Restock.model_validate({
         "lost": [vars(one) for one in found.lost], "cost": round(found.cost.money, 2),
         "unpriced": found.cost.unpriced,

@@ -25,6 +25,7 @@ class Stretch(Payload):
     """A part of a visit, and what it is fished with; nothing where ``why`` says so."""
 
     visit: int = Field(description="index of the visit")
+    who: str = Field(description="of the crew; empty: oneself")
     place: str
     date: str
     from_clock: str
@@ -41,6 +42,7 @@ class Loss(Payload):
     visit: int
     place: str
     bottom: str
+    anglers: int = Field(description="each loses as many")
     hours: float
     an_hour: float = Field(description="rigs, as the log has corrected what is usual")
     usual: float = Field(description="rigs an hour, before anything was logged")

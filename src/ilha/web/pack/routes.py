@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from ilha.desk import packing
+from ilha.desk import packing, restock
 from ilha.desk.packing import PackQuestion
 from ilha.web.answers import answer
 from ilha.web.database import connection, now_s
@@ -22,4 +22,4 @@ def post_pack() -> Response:
 
 @bp.get("/restock")
 def get_restock() -> Response:
-    return answer(dump.restock(packing.restock(connection())))
+    return answer(dump.restock(restock.restock(connection())))

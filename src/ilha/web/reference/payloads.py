@@ -40,6 +40,8 @@ class CautionNote(Payload):
     kinds: list[str]
     stances: list[str]
     exposures: list[str]
+    riggings: list[str] = Field(default=[], description="with one of them on the line alone; empty:"
+                                                        " with any")
 
 
 class PlaceNote(Payload):

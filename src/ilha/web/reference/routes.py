@@ -68,7 +68,8 @@ def reference() -> Response:
                                                if name != "kind"})
             for key, row in PLACES.items()],
         cautions=[CautionNote(code=c.code, says=c.says, kinds=list(c.kinds),
-                              stances=list(c.stances), exposures=list(c.exposures))
+                              stances=list(c.stances), exposures=list(c.exposures),
+                              riggings=list(c.riggings))
                   for c in CAUTIONS if c.always],
         local_first=FIRST,
         fish=[FishNote.model_validate({name: getattr(f, name) for name in FishNote.model_fields})

@@ -88,9 +88,10 @@ def _heads(w: _Window, place: TripPlace, first: float, last: float) -> list[dict
     """Runs of the day's plan between two steps."""
     if place.day is None:
         return []
-    rows = place.day.rows
-    return [{**w.steps(a, b), "head_id": rows[head]["id"] if head >= 0 else None}
-            for a, b, head in place.day.tied(first, last)]
+    day = place.day
+    return [{**w.steps(a, b), "head_id": day.rows[head]["id"] if head >= 0 else None,
+             "rigged": day.rigged(head) if head >= 0 else ""}
+            for a, b, head in day.tied(first, last)]
 
 
 def _row(w: _Window, place: TripPlace, cautions: list[str]) -> dict[str, Any]:

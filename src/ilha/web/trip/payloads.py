@@ -52,6 +52,8 @@ class TripHead(TripSpan):
     """What is tied on; null where no head of the box is right, or it is dry."""
 
     head_id: Id | None
+    rigged: str = Field("", description="how the plastic lies on it; empty: threaded straight. A"
+                                        " plan kept before has none")
 
 
 class TripHour(TripSpan):

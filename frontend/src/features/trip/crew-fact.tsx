@@ -1,31 +1,28 @@
 // Who comes along, and with which rods: what they tie on is chosen for them too.
 import { useId, useState } from "react";
 import { Form } from "react-bootstrap";
-import type { TripQuestion } from "../../api/types";
+import type { Mate } from "../../api/types";
 import { Fact } from "../../ui/fact";
-import { useChosen } from "../../features/question/question";
+import { useChosen } from "../question/question";
 
 interface Props {
-  asked: TripQuestion;
-  change: (patch: Partial<TripQuestion>) => void;
+  crew: Mate[];
+  onChange: (crew: Mate[]) => void;
 }
-
-type Mate = NonNullable<TripQuestion["crew"]>[number];
 
 const MOST = 4;
 
 const idsOf = (mate: Mate): number[] => mate.rods.split(",").map(Number);
 
-export function CrewFact({ asked, change }: Props) {
-  const crew = asked.crew ?? [];
+export function CrewFact({ crew, onChange }: Props) {
   const words = crew.length === 0 ? "alone" : `with ${crew.map((mate) => mate.name).join(" and ")}`;
   return (
     <Fact label="who comes along" words={words} source={crew.length === 0 ? "assumed" : "chosen"}>
       {(close) => (
         <>
-          {crew.map((mate, i) => <MatePart key={mate.name} mate={mate} onChange={(next) => change({ crew: next ? crew.map((one, k) => (k === i ? next : one)) : crew.filter((_, k) => k !== i) })} />)}
-          {crew.length < MOST && <NewMate crew={crew} onAdd={(mate) => change({ crew: [...crew, mate] })} />}
-          <p className="sheet-note">Each with rods of their own; heads, plastics and lines are of the one box. What they tie on is chosen for the best moment at each mark; packing counts your own alone.</p>
+          {crew.map((mate, i) => <MatePart key={mate.name} mate={mate} onChange={(next) => onChange(next ? crew.map((one, k) => (k === i ? next : one)) : crew.filter((_, k) => k !== i))} />)}
+          {crew.length < MOST && <NewMate crew={crew} onAdd={(mate) => onChange([...crew, mate])} />}
+          <p className="sheet-note">Each with rods of their own; heads, plastics and lines are of the one box. A trip chooses what they tie on for the best moment at each mark; packing counts their rigs with yours, half hour by half hour.</p>
           <button type="button" className="do" onClick={close}>Done</button>
         </>
       )}
