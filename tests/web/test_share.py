@@ -6,6 +6,7 @@ import json
 import socket
 import ssl
 import stat
+import struct
 import subprocess
 import sys
 import threading
@@ -284,18 +285,38 @@ def test_the_plain_server_answers_no_name_of_the_network(share: Share, app: Flas
     assert plain.get("/api/health").status_code == 200
 
 
-def test_what_is_no_tls_or_says_nothing_stops_nobody(phone: Phone, app: Flask) -> None:
+def test_what_is_no_tls_or_says_nothing_stops_nobody(
+    phone: Phone, app: Flask, capfd: pytest.CaptureFixture[str]
+) -> None:
     phone.pair(app.test_client().post("/api/devices/code").get_json()["code"])
     plain = HTTPConnection("127.0.0.1", phone.share.port, timeout=10)
     with suppress(OSError, Exception):
         plain.request("GET", "/api/marks")
         assert plain.getresponse().status >= 400
+    # One that does not trust it yet hangs up in the handshake, another rudely.
+    wary = HTTPSConnection("127.0.0.1", phone.share.port, context=ssl.create_default_context(),
+                           timeout=10)
+    with pytest.raises(ssl.SSLCertVerificationError):
+        wary.request("GET", "/pair")
+    rude = socket.create_connection(("127.0.0.1", phone.share.port))
+    rude.setsockopt(socket.SOL_SOCKET, socket.SO_LINGER, struct.pack("ii", 1, 0))
+    rude.sendall(b"\x16\x03\x01")
+    rude.close()
     silent = [socket.create_connection(("127.0.0.1", phone.share.port)) for _ in range(40)]
     try:
         assert phone.asks("/api/health")[0].status == 200
     finally:
         for one in silent:
             one.close()
+    assert "Traceback" not in capfd.readouterr().err
+
+
+def test_a_fault_of_its_own_is_told(share: Share, capfd: pytest.CaptureFixture[str]) -> None:
+    try:
+        raise ValueError("ours")
+    except ValueError:
+        share._server.error_log("ours", traceback=True)
+    assert "ValueError: ours" in capfd.readouterr().err
 
 
 def test_old_protocols_are_refused(phone: Phone) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import socket
 import ssl
+import sys
 import threading
 import time
 from collections.abc import Callable, Iterable
@@ -31,6 +32,15 @@ class _Later(BuiltinSSLAdapter):
         return wrapped, {"wsgi.url_scheme": "https", "HTTPS": "on"}
 
 
+class _Calm(Server):
+    """Says nothing of what is the other end's: who hangs up, speaks no TLS or does not trust the
+    certificate yet is no fault of this one, and happens with every phone that is paired."""
+
+    def error_log(self, msg: str = "", level: int = 20, traceback: bool = False) -> None:
+        if not isinstance(sys.exc_info()[1], OSError):
+            super().error_log(msg, level, traceback)
+
+
 class Taken(Exception):
     """The port cannot be used, and why."""
 
@@ -51,8 +61,8 @@ class Share:
         self.authority = ca.certificate
         self.devices = Devices(folder / "devices.json", (lambda: now_s) if now_s else time.time)
         crt, key = certificates.keep(folder, certificates.server(ca, self.names, folder=folder))
-        self._server = Server(("0.0.0.0", port), self._marked(app), numthreads=THREADS,
-                              timeout=PATIENCE_S, server_name="ilha")
+        self._server = _Calm(("0.0.0.0", port), self._marked(app), numthreads=THREADS,
+                             timeout=PATIENCE_S, server_name="ilha")
         adapter = _Later(str(crt), str(key))
         adapter.context.minimum_version = ssl.TLSVersion.TLSv1_2
         self._server.ssl_adapter = adapter
