@@ -14,6 +14,9 @@ const N_PER_KGF = 9.80665;
 /** v = 0.836 B^(3/2) m/s: the World Meteorological Organization's equivalent speeds; from memory. */
 const BEAUFORT = 0.836;
 
+export const mmFromM = (m: number): number => m * 1000;
+export const gFromKg = (kg: number): number => kg * 1000;
+
 /** A figure and its unit, apart so that they can be set in different sizes. */
 export interface Figure {
   value: string;
@@ -105,7 +108,7 @@ export function grams(g: Maybe, digits = 1): Figure {
 
 /** A package as the board carries it, kg. */
 export function gramsOfKg(kg: Maybe, digits = 1): Figure {
-  return grams(kg == null ? null : kg * 1000, digits);
+  return grams(kg == null ? null : gFromKg(kg), digits);
 }
 
 /** A weight in water as an angler says it: what a scale under water would show. */
@@ -118,9 +121,9 @@ export function planNumber(n: { value?: number | null; kind: string; word?: stri
   if (n.word) return n.word;
   if (n.value == null) return DASH.value;
   switch (n.kind) {
-    case "small": return text(small(n.value * 1000, units, n.value < 0.01 ? 1 : 0));
+    case "small": return text(small(mmFromM(n.value), units, n.value < 0.01 ? 1 : 0));
     case "length": return cut(n.value, units);
-    case "mass": return text(grams(n.value * 1000));
+    case "mass": return text(grams(gFromKg(n.value)));
     case "angle": return `${fixed(n.value, 0)}°`;
     case "seconds": return fixed(n.value, 0);
     case "pull": return text(strength(n.value, units));
@@ -180,7 +183,7 @@ export function fallSpeed(m_s: Maybe, units: Units): Figure {
 /** A length to cut: metres, or feet and whole inches. */
 function cut(m: number, units: Units): string {
   if (units.depth_unit !== "ft") return text(length(m, units, 2));
-  const inches_ = Math.round((m * 1000) / MM_PER_IN);
+  const inches_ = Math.round(mmFromM(m) / MM_PER_IN);
   const [feet, rest] = [Math.floor(inches_ / 12), inches_ % 12];
   return [feet ? `${feet} ft` : "", rest || !feet ? `${rest} in` : ""].filter(Boolean).join(" ");
 }

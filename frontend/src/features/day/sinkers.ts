@@ -1,6 +1,6 @@
 // The sinker that a rig asks for, out of the angler's own box.
 import type { Box } from "../../api/types";
-import { grams, text } from "../../base/units";
+import { gFromKg, grams, text } from "../../base/units";
 
 /** What hangs below each rig that a sinker carries. */
 const KINDS: Record<string, string> = { "sliding-sinker": "sliding", "three-way": "bottom", "drop-shot": "bottom" };
@@ -16,7 +16,7 @@ export interface Plan {
 export function sinkerOf(plan: Plan, weights: Box["weights"]): number | null {
   const asked = plan.numbers.find((n) => n.key === "sinker")?.value;
   if (asked == null) return null;
-  return doing(plan, asked * 1000, weights)?.mass_g ?? Math.ceil(asked * 1000);
+  return doing(plan, gFromKg(asked), weights)?.mass_g ?? Math.ceil(gFromKg(asked));
 }
 
 const ofKind = (plan: Plan, weights: Box["weights"]) => weights.filter((w) => w.kind === KINDS[plan.key] && (w.carried ?? 0) > 0);
@@ -31,7 +31,7 @@ export function sinkerWords(plan: Plan, weights: Box["weights"]): string {
   const asked = plan.numbers.find((n) => n.key === "sinker");
   if (!kind || !asked) return "";
   if (asked.value == null) return "No sinker holds in this current.";
-  const least = asked.value * 1000;
+  const least = gFromKg(asked.value);
   const own = ofKind(plan, weights);
   const does = doing(plan, least, weights);
   if (does) return `Of your box the ${text(grams(does.mass_g))} ${kind} sinker.`;

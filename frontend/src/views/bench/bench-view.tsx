@@ -12,7 +12,7 @@ import { EmptyBox, useMissing } from "../../features/question/empty-box";
 import { useChosen, useQuestion } from "../../features/question/question";
 import { StateStrip } from "../../features/question/state-strip";
 import { useStep } from "../../features/question/time";
-import { grams, inches, planNumber, small, strength, text, type Units } from "../../base/units";
+import { grams, inches, mmFromM, planNumber, small, strength, text, type Units } from "../../base/units";
 import { useUnits } from "../../features/question/use-units";
 import { BenchSentence } from "./bench-sentence";
 import { ChainStrip } from "./chain";
@@ -195,7 +195,7 @@ function BenchFigures({ fit, plan, units }: WorkProps) {
         <b>
           {first ? planNumber(first, units) : "–"}
           {first?.kind === "small" && first.value != null && (
-            <small>{units.small_unit === "mm" ? `${inches(first.value * 1000)} in` : `${Math.round(first.value * 1000)} mm`}</small>
+            <small>{units.small_unit === "mm" ? `${inches(mmFromM(first.value))} in` : `${Math.round(mmFromM(first.value))} mm`}</small>
           )}
         </b>
       </div>

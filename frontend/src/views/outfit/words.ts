@@ -1,7 +1,7 @@
 // Outfits in words: parts, verdicts with the figure that decides, what the doctor counts in.
 import type { Choice, ChoiceQuery, DoctorSays, Outfit } from "../../api/types";
 import type { Sign } from "../../ui/sign";
-import { gramsOfKg, headName, length, newtonsOfKg, small, speed, strengthText, text, type Units } from "../../base/units";
+import { gFromKg, gramsOfKg, headName, length, mmFromM, newtonsOfKg, small, speed, strengthText, text, type Units } from "../../base/units";
 import { besideWords, tooHeavy, tooLight, windowWords, type Told } from "../../features/day/limits";
 
 export const PART_WORDS: Record<string, string> = {
@@ -73,8 +73,8 @@ export function numberWords(c: DoctorSays, units: Units): string {
   if (c.unit === "hook") return c.word;
   if (c.value == null) return "";
   switch (c.unit) {
-    case "head": return units.head_unit === "g" ? text(gramsOfKg(c.value)) : `${text(headName({ mass_g: c.value * 1000 }, units))} (${text(gramsOfKg(c.value))})`;
-    case "small": return c.value < 0.0009 && units.small_unit === "mm" ? `${(c.value * 1000).toFixed(2)} mm` : text(small(c.value * 1000, units, c.value < 0.01 ? 1 : 0));
+    case "head": return units.head_unit === "g" ? text(gramsOfKg(c.value)) : `${text(headName({ mass_g: gFromKg(c.value) }, units))} (${text(gramsOfKg(c.value))})`;
+    case "small": return c.value < 0.0009 && units.small_unit === "mm" ? `${mmFromM(c.value).toFixed(2)} mm` : text(small(mmFromM(c.value), units, c.value < 0.01 ? 1 : 0));
     case "length": return text(length(c.value, units));
     case "speed": return text(speed(c.value, units));
     case "force": return strengthText(c.value, units);
