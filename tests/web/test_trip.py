@@ -202,6 +202,24 @@ def test_a_mark_that_is_gone_is_counted_and_the_rest_planned(client: FlaskClient
     assert [r["mark_id"] for r in found["rows"]] == [1, 2]
 
 
+def test_rods_and_lines_that_left_the_box_take_no_trip_with_them(client: FlaskClient) -> None:
+    box = client.get("/api/box").get_json()
+    rods, lines = ([one["id"] for one in box[kind]] for kind in ("rods", "lines"))
+    row = keep(client, 1, rods=f"{rods[0]},{rods[1]}", lines=str(lines[0]),
+               crew=[{"name": "Rui", "rods": f"{rods[0]},{rods[1]}"}])
+    for path in (f"/api/rods/{rods[0]}", f"/api/lines/{lines[0]}"):
+        assert client.delete(path).status_code < 300
+    kept = client.get("/api/trips").get_json()["trips"][0]["asked"]
+    assert (kept["rods"], kept["lines"], kept["crew"][0]["rods"]) == (
+        str(rods[1]), None, str(rods[1]))
+    found = client.get(f"/api/trips/{row['id']}/plan").get_json()["rows"][0]
+    assert found["rod_id"] == found["crew"][0]["rod_id"] == rods[1]
+    # None of it is forgotten: what is put back comes along again.
+    assert client.post(f"/api/box/rods/{rods[0]}/back").status_code < 300
+    kept = client.get("/api/trips").get_json()["trips"][0]["asked"]
+    assert kept["rods"] == f"{rods[0]},{rods[1]}"
+
+
 def test_with_nothing_in_the_box_the_hours_are_still_told(tmp_path: Path) -> None:
     path = tmp_path / "bare.sqlite3"
     conn = db.ready(path)

@@ -8,10 +8,11 @@ from dataclasses import dataclass
 from ilha.desk.changes import whole
 from ilha.desk.clock import Span, span_of
 from ilha.desk.errors import found
+from ilha.desk.outfit import ids_of
 from ilha.desk.trip_asked import TripQuestion
 from ilha.formats.fields import FieldError
 from ilha.formats.text_in import as_typed, parsed
-from ilha.store import marks, removed, trips
+from ilha.store import lines, marks, removed, rods, trips
 
 
 @dataclass(frozen=True)
@@ -32,12 +33,23 @@ def asked_of(row: trips.Trip) -> TripQuestion:
 
 
 def kept(conn: sqlite3.Connection, row: trips.Trip) -> KeptTrip:
-    """A trip with the marks of it that are there."""
+    """A trip with what it names that is there: marks, rods, lines. What has left the box takes no
+    trip with it; where none is left of one's own, all in the box are with one."""
     asked, here = asked_of(row), {mark["id"] for mark in marks.listed(conn)}
     there = [one for one in asked.marks if one.mark_id in here]
+    own = {rod["id"] for rod in rods.listed(conn)}
     return KeptTrip(row["id"], asked.model_copy(update={
-        "marks": there, "holds": [h for h in asked.holds if h.mark_id in here]}),
+        "marks": there, "holds": [h for h in asked.holds if h.mark_id in here],
+        "rods": _left(asked.rods, own),
+        "lines": _left(asked.lines, {line["id"] for line in lines.listed(conn)}),
+        # Who has none left is told that nothing is right.
+        "crew": [mate.model_copy(update={"rods": _left(mate.rods, own) or mate.rods})
+                 for mate in asked.crew]}),
         len(asked.marks) - len(there), row["changed_utc_s"], row["planned"])
+
+
+def _left(asked: str | None, there: set[int]) -> str | None:
+    return ",".join(str(each) for each in ids_of(asked) or [] if each in there) or None
 
 
 def listed(conn: sqlite3.Connection) -> list[KeptTrip]:
