@@ -80,10 +80,7 @@ function Ticks({ view, path, depth }: { view: View; path: FallPath; depth: numbe
   );
 }
 
-/** px from the right edge within which the figure of the current at the bottom stands. */
-const BESIDE_FIGURES = 84;
-
-/** A bracket over the part of the fall that lies in the zone, with its seconds. */
+/** A bracket over the part of the fall that lies in the zone, with its seconds over it: beside it the lure lies. */
 function InZone({ view, head, path, depth, zone }: Props) {
   if (!head.zone || zone[0] >= depth) return null;
   const [high, low] = [view.z(Math.min(zone[1], depth)), view.z(zone[0])];
@@ -94,7 +91,7 @@ function InZone({ view, head, path, depth, zone }: Props) {
   return (
     <g className="in-zone">
       <path d={`M${x - 4} ${high + 1}h4V${low - 1}h-4`} />
-      <text x={x + 5} y={x > view.width - BESIDE_FIGURES ? high - 5 : (high + low) / 2 + 5} className="note halo">{head.zone.toFixed(1)} s</text>
+      <text x={x + 5} y={high - 5} className="note halo">{head.zone.toFixed(1)} s</text>
     </g>
   );
 }
