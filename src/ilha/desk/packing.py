@@ -215,7 +215,8 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
     left = [np.array([one.left for one in part]) for part in boxed]
     try:
         packed = pack(near, expected, hours, left[0], left[1], liking,
-                      _groups(looked))
+                      _numbered([(one.visit, one.who) for one in looked]),
+                      _numbered([(one.visit, one.step) for one in looked]))
     except NotConverged as error:
         raise FieldError("visits", "`visits`: so much at once takes too long to pack: leave some"
                                    " out") from error
@@ -225,10 +226,9 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
                     _losses(looked, rates, logged))
 
 
-def _groups(looked: list[Looked]) -> Indices:
-    """(S,) a number for each visit of each angler."""
-    keys = list(dict.fromkeys((one.visit, one.who) for one in looked))
-    return np.array([keys.index((one.visit, one.who)) for one in looked])
+def _numbered(keys: list[tuple[int, str]] | list[tuple[int, int]]) -> Indices:
+    """(S,) the same number for the same key."""
+    return np.unique(np.array(keys, dtype=str), axis=0, return_inverse=True)[1].reshape(-1)
 
 
 def _liking(found: Suits) -> Array:

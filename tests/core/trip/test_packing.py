@@ -100,6 +100,30 @@ def test_what_is_alike_may_be_fished_with_different_heads() -> None:
     assert found.heads.tolist() == [1, 1]
 
 
+@pytest.mark.parametrize("anglers", [1, 2, 3])
+@pytest.mark.parametrize("lost", [0.0, 0.3])
+def test_everyone_has_one_in_hand_at_once(anglers: int, lost: float) -> None:
+    """Two hours, one kind: so many in hand as fish at once, and spares for what all of them lose,
+    P(N <= spares) >= ENOUGH, by scipy's Poisson distribution."""
+    slot = np.repeat([0, 1], anglers)
+    found = pack(np.ones((2 * anglers, 1, 1), dtype=bool), np.full(2 * anglers, lost),
+                 np.ones(2 * anglers), np.array([MANY]), np.array([MANY]), at_once=slot)
+    spares = int(found.heads[0]) - anglers
+    assert found.plastics.tolist() == found.heads.tolist()
+    assert poisson.cdf(spares, 2 * anglers * lost) >= ENOUGH - 1e-9
+    assert spares == 0 or poisson.cdf(spares - 1, 2 * anglers * lost) < ENOUGH
+
+
+def test_two_at_once_do_not_share_the_last_of_a_kind() -> None:
+    """One of the first head and three of the second: the second, though one alone takes either."""
+    left = np.array([1, 3])
+    for slot, kind in (([0, 1], {0, 1}), ([0, 0], {1})):
+        found = pack(np.ones((2, 2, 1), dtype=bool), np.zeros(2), np.ones(2), left,
+                     np.array([MANY]), at_once=np.array(slot))
+        assert set(found.head.tolist()) <= kind
+    assert found.heads.tolist() == [0, 2]
+
+
 def test_ties_go_to_what_is_liked() -> None:
     suits = np.ones((3, 3, 2), dtype=bool)
     liking = -np.ones((3, 3, 2))

@@ -73,7 +73,7 @@ def _merged(suits: Flags, liking: Array, expected: Array, hours: Array) -> _Merg
 
 def pack(
     suits: Flags, expected: Array, hours: Array, left_heads: Indices, left_plastics: Indices,
-    liking: Array | None = None, group: Indices | None = None,
+    liking: Array | None = None, group: Indices | None = None, at_once: Indices | None = None,
 ) -> Packed:
     """Choose what to carry.
 
@@ -83,12 +83,14 @@ def pack(
     in it. hours : (S,) that it lasts. left_heads (H,), left_plastics (P,) : how many there are.
     liking : (S, H, P), 0 for what is liked best and below for the rest; ties go to it. group : (S,)
     of situations that follow on each other: among what suits, the same pair is preferred in all of
-    them, so that nothing is changed for a hair's breadth; None: each by itself.
+    them, so that nothing is changed for a hair's breadth; None: each by itself. at_once : (S,) of
+    situations that several fish at the same time; None: one after the other.
 
     Each situation is fished with one pair. The fewest kinds of head and plastic are taken, of each
-    so many as last with the chance ``losses.ENOUGH`` (one is in hand at the end). A kind of which
-    there are not enough for that is taken only where nothing else does; the rest is missing then.
-    Fewer kinds share the spares: two that are lost alike need more of them than one.
+    so many as last with the chance ``losses.ENOUGH`` (one is in hand at the end; where several fish
+    it at once, one in each of their hands). A kind of which there are not enough for that, as if
+    everyone had it in hand, is taken only where nothing else does; the rest is missing then. Fewer
+    kinds share the spares: two that are lost alike need more of them than one.
 
     Raises
     ------
@@ -105,7 +107,9 @@ def pack(
     if not suits.any():
         return Packed(np.zeros(heads, dtype=int), np.zeros(plastics, dtype=int), nothing, nothing)
     points = np.zeros(suits.shape) if liking is None else np.maximum(liking, -LIKING_MOST)
-    left = np.concatenate([left_heads, left_plastics])
+    slot = np.arange(count) if at_once is None else at_once
+    hands = int(np.bincount(slot).max())
+    left = np.maximum(np.concatenate([left_heads, left_plastics]) - (hands - 1), 0)
     kinds, short = _kinds(_merged(suits, np.zeros(suits.shape), expected, hours), left, heads,
                           _disliked(suits, points))
     allowed = suits & kinds[:heads, None] & kinds[None, heads:]
@@ -118,8 +122,8 @@ def pack(
         chosen[m.back == i] = np.repeat(np.arange(pairs.size), pairs)
     head = np.where(chosen >= 0, m.head[chosen], -1)
     plastic = np.where(chosen >= 0, m.plastic[chosen], -1)
-    return Packed(_needed(head, expected, heads), _needed(plastic, expected, plastics), head,
-                  plastic)
+    return Packed(_needed(head, expected, heads, slot), _needed(plastic, expected, plastics, slot),
+                  head, plastic)
 
 
 def _steadied(suits: Flags, points: Array, group: Indices) -> Array:
@@ -146,13 +150,16 @@ def _disliked(suits: Flags, points: Array) -> Array:
     return np.concatenate(out)
 
 
-def _needed(of: Indices, expected: Array, kinds: int) -> Indices:
-    """How many of each kind last for what is lost on it, (K,)."""
+def _needed(of: Indices, expected: Array, kinds: int, slot: Indices) -> Indices:
+    """How many of each kind last for what is lost on it and for those who have it in hand at once,
+    (K,)."""
     used = of >= 0
     load = np.bincount(of[used], expected[used], kinds)
-    taken = np.bincount(of[used], minlength=kinds) > 0
+    in_hand = np.zeros((int(slot.max()) + 1, kinds), dtype=int)
+    np.add.at(in_hand, (slot[used], of[used]), 1)
+    most = in_hand.max(axis=0)
     steps = bears(np.arange(1, 200))
-    return np.asarray(np.where(taken, 1 + np.searchsorted(steps, load - 1e-9), 0))
+    return np.asarray(np.where(most > 0, most + np.searchsorted(steps, load - 1e-9), 0))
 
 
 def _kinds(m: _Merged, left: Indices, heads: int, disliked: Array) -> tuple[Flags, Flags]:
