@@ -4,6 +4,7 @@ import { Form } from "react-bootstrap";
 import type { Mate } from "../../api/types";
 import { Fact } from "../../ui/fact";
 import { useChosen } from "../question/question";
+import { idsOf } from "./crew";
 
 interface Props {
   crew: Mate[];
@@ -11,8 +12,6 @@ interface Props {
 }
 
 const MOST = 4;
-
-const idsOf = (mate: Mate): number[] => mate.rods.split(",").map(Number);
 
 export function CrewFact({ crew, onChange }: Props) {
   const words = crew.length === 0 ? "alone" : `with ${crew.map((mate) => mate.name).join(" and ")}`;

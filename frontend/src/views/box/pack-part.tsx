@@ -8,6 +8,7 @@ import { useChosen, useQuestion } from "../../features/question/question";
 import { plainWords } from "../../ui/typed";
 import { LineFact, RodFact, SchoolFact } from "../../features/facts/other-facts";
 import { dateAt } from "../../features/log/trip-rail";
+import { withRodsThere } from "../../features/trip/crew";
 import { CrewFact } from "../../features/trip/crew-fact";
 import { PackedList } from "./packed-list";
 import { VisitRow } from "./visit-row";
@@ -33,7 +34,7 @@ function stored(): Partial<Kept> {
 
 export function PackPart() {
   const { query, facts } = useQuestion();
-  const { marks, reference } = useChosen();
+  const { box, marks, reference } = useChosen();
   const [now] = useState(() => Date.now() / 1000);
   const fresh = (): Visit => {
     const mark = marks.find((m) => m.id === query.mark_id) ?? marks[0];
@@ -55,7 +56,7 @@ export function PackPart() {
   const visits = kept.visits.filter((v) => marks.some((m) => m.id === v.mark_id));
   const list = useQuery({ ...packQuery(kept.asked!), enabled: kept.asked !== null });
   const change = (i: number, patch: Partial<Visit>) => keep({ visits: visits.map((v, k) => (k === i ? { ...v, ...patch } : v)) });
-  const crew = kept.crew ?? [];
+  const crew = withRodsThere(kept.crew ?? [], box.rods);
   const stale = kept.asked !== null && (JSON.stringify(kept.asked.visits) !== JSON.stringify(visits)
     || JSON.stringify(kept.asked.crew ?? []) !== JSON.stringify(crew) || kept.asked.line_id !== query.line_id || kept.asked.rod_id !== (query.rod_id ?? null) || kept.asked.school !== query.school);
   if (marks.length === 0) return <section className="know-body"><p>No mark yet: describe one under Places first.</p></section>;
