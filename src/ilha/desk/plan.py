@@ -12,9 +12,8 @@ import numpy as np
 from ilha.core.advice.cautions import FIRST
 from ilha.core.bench.line_rigs import ON_LEAD
 from ilha.core.bench.riggings import NAMES
-from ilha.core.errors import Array, DomainError, Indices
-from ilha.core.judge.board import Board
-from ilha.core.judge.schools import FITS_BADLY, RIGHT, TOO_HEAVY
+from ilha.core.errors import Array, DomainError
+from ilha.core.judge.instead import nothing_right
 from ilha.core.tables import STANCES
 from ilha.core.trip.plan import DRY, changes, covered, other_stances
 from ilha.core.units import g_from_kg
@@ -66,57 +65,40 @@ def _work(m: DayOfMark, head: int, first: float, last: float) -> Work:
 
 def _instead(m: DayOfMark, first: float, last: float) -> str:
     """What would do where none is right; the Day says the same of the hour."""
-    b = m.day.board
     at = np.flatnonzero((m.day.wet >= math.floor(first)) & (m.day.wet < last))
-    if b is None or not at.size:
+    if m.day.board is None or not at.size:
         return ""
-    over = np.broadcast_to(b.figures.package, b.shape)[:, at] - b.figures.rod.lure_max
-    fit = np.array([[rung.fit] for rung in m.rungs])
-    return nothing_right(b, at, over, fit)
-
-
-def nothing_right(b: Board, at: Indices, over: Array, fit: Indices) -> str:
-    """The same of a board at some of its steps (N,). over : kg of each package above the rod's
-    most, (H, N). fit : how the hooks go with the plastic, (H, 1)."""
-    if np.all(over > 0.0):
-        return (f"every package is over your rod, the lightest by {_grams(over.min())}: a lighter"
-                " rig or a stouter rod")
-    right = b.judgement.water[:, at] == RIGHT
-    none_does = ~np.any(right & (over <= 0.0), axis=0)
-    stout = np.any(right, axis=0) & none_does
-    hooks = np.any(right & (over <= 0.0) & (fit == FITS_BADLY), axis=0)
-    codes = np.array([item.code for item in b.judgement.limits])
-    windy = np.any(codes[b.judgement.water_decided[:, at]] == "in-touch", axis=0)
-    heavy = np.all((b.judgement.water[:, at] == TOO_HEAVY) | (over > 0.0), axis=0)
+    found = nothing_right(m.day.board, at, np.array([rung.fit for rung in m.rungs]))
+    if found.all_over is not None:
+        return (f"every package is over your rod, the lightest by {_grams(found.all_over)}: a"
+                " lighter rig or a stouter rod")
     out = []
-    if np.any(stout):
-        least = np.where(right & stout, over, np.inf).min()
-        out.append(f"what is right is over your rod by {_grams(least)} or more: a stouter rod, or"
-                   " thinner line")
-    if np.any(hooks):
-        out.append("the hooks of what is right go badly with this plastic: another plastic or"
-                   " head")
-    rest = ~stout & ~hooks
-    if b.figures.cond.steady:
-        return "; ".join([*out, "another speed of the reel, or another weight"])
-    if np.any(rest & windy):
-        out.append("the wind bows the line: a heavier head, or a cast with the wind")
-    rest &= ~windy
-    if np.any(rest & heavy):
-        out.append("a lighter head")
-    light = (over <= 0.0) & (b.judgement.water[:, at] != TOO_HEAVY)
-    tried = np.where(light, b.figures.mass[:, None], 0.0).max(axis=0)
-    mass = np.fmin.reduce(np.where(b.least_mass > 0.0, b.least_mass, np.nan)[:, at], axis=0)
-    # Where there is as much already it is not the weight.
-    ends = _ends(mass[rest & ~heavy & (mass > tried)])
-    if ends is not None:
-        out.append(f"it needs at least {spread((g_from_kg(ends[0]), g_from_kg(ends[1])), 1, 'g')},"
+    if found.over is not None:
+        out.append(f"what would do is over your rod by {_grams(found.over)} or more: a stouter rod,"
                    " or thinner line")
+    if found.hooks:
+        out.append("the hooks of what would do go badly with this plastic: another plastic or"
+                   " head")
+    if found.wind:
+        out.append("the wind bows the line: a heavier head, or a cast with the wind")
+    if found.reel_slower and found.reel_faster:
+        out.append("another speed of the reel or a weight between")
+    elif found.reel_slower:
+        out.append("a slower reel, a heavier head or thinner line")
+    elif found.reel_faster:
+        out.append("a faster reel or a lighter head")
+    if found.lighter:
+        out.append("a lighter head")
+    if found.least is not None:
+        least = spread((g_from_kg(found.least[0]), g_from_kg(found.least[1])), 1, "g")
+        out.append(f"it needs at least {least}, or thinner line")
+    if found.other:
+        out.append("another head, or thinner line")
     return "; ".join(out)
 
 
 def _grams(mass: float) -> str:
-    return f"{g_from_kg(float(mass)):.1f} g"
+    return f"{g_from_kg(mass):.1f} g"
 
 
 def tied_runs(

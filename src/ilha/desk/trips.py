@@ -32,18 +32,31 @@ def asked_of(row: trips.Trip) -> TripQuestion:
     return as_typed(TripQuestion, parsed(row["asked"]))
 
 
-def kept(conn: sqlite3.Connection, row: trips.Trip) -> KeptTrip:
+@dataclass(frozen=True)
+class _Here:
+    """Ids of what there is."""
+
+    marks: set[int]
+    rods: set[int]
+    lines: set[int]
+
+    @classmethod
+    def of(cls, conn: sqlite3.Connection) -> _Here:
+        return cls({row["id"] for row in marks.listed(conn)},
+                   {row["id"] for row in rods.listed(conn)},
+                   {row["id"] for row in lines.listed(conn)})
+
+
+def _kept(row: trips.Trip, here: _Here) -> KeptTrip:
     """A trip with what it names that is there: marks, rods, lines. What has left the box takes no
     trip with it; where none is left of one's own, all in the box are with one."""
-    asked, here = asked_of(row), {mark["id"] for mark in marks.listed(conn)}
-    there = [one for one in asked.marks if one.mark_id in here]
-    own = {rod["id"] for rod in rods.listed(conn)}
+    asked = asked_of(row)
+    there = [one for one in asked.marks if one.mark_id in here.marks]
     return KeptTrip(row["id"], asked.model_copy(update={
-        "marks": there, "holds": [h for h in asked.holds if h.mark_id in here],
-        "rods": _left(asked.rods, own),
-        "lines": _left(asked.lines, {line["id"] for line in lines.listed(conn)}),
+        "marks": there, "holds": [h for h in asked.holds if h.mark_id in here.marks],
+        "rods": _left(asked.rods, here.rods), "lines": _left(asked.lines, here.lines),
         # Who has none left is told that nothing is right.
-        "crew": [mate.model_copy(update={"rods": _left(mate.rods, own) or mate.rods})
+        "crew": [mate.model_copy(update={"rods": _left(mate.rods, here.rods) or mate.rods})
                  for mate in asked.crew]}),
         len(asked.marks) - len(there), row["changed_utc_s"], row["planned"])
 
@@ -54,7 +67,8 @@ def _left(asked: str | None, there: set[int]) -> str | None:
 
 def listed(conn: sqlite3.Connection) -> list[KeptTrip]:
     """All trips, the last day first."""
-    return [kept(conn, row) for row in trips.listed(conn)]
+    here = _Here.of(conn)
+    return [_kept(row, here) for row in trips.listed(conn)]
 
 
 def one(conn: sqlite3.Connection, row_id: int) -> KeptTrip:
@@ -65,7 +79,7 @@ def one(conn: sqlite3.Connection, row_id: int) -> KeptTrip:
     NotFound
         Where there is none.
     """
-    return kept(conn, found(conn, trips.get, row_id, "id", "trip"))
+    return _kept(found(conn, trips.get, row_id, "id", "trip"), _Here.of(conn))
 
 
 def _there(conn: sqlite3.Connection, asked: TripQuestion) -> None:

@@ -169,7 +169,6 @@ class Tied:
     def name(self) -> str:
         return f"{self.weight} {self.head}" if self.head else self.why
 
-
     def told(self, units: PlanUnits) -> list[str]:
         """What is done with it; where none is right, what would do."""
         if self.work is not None:

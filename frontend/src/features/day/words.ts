@@ -193,13 +193,13 @@ export function helpWords(board: DayBoard, frame: Frame, units: Units): string {
   const later = picks.findIndex((p, i) => i > frame.near && p !== null);
   const least = frame.heads.map((h) => h.minimum).filter((m): m is number => m !== null && m > 0);
   const windy = frame.heads.find((h) => h.limit === "in-touch");
-  const right = frame.heads.filter((h) => board.verdicts[h.verdict ?? -1] === "right");
-  const stout = right.length > 0 && right.every((h) => h.day.over_g !== null);
-  const hooks = !stout && right.some((h) => h.day.over_g === null && h.day.fit === "badly");
+  const does = frame.heads.filter((h) => ["right", "marginal"].includes(board.verdicts[h.verdict ?? -1] ?? ""));
+  const stout = does.length > 0 && does.every((h) => h.day.over_g !== null);
+  const hooks = !stout && does.some((h) => h.day.over_g === null && h.day.fit === "badly");
   const heavy = frame.heads.every((h) => h.day.over_g !== null || board.verdicts[h.verdict ?? -1] === "too-heavy");
   const parts = [];
-  if (stout) parts.push(`what is right here is over your rod by ${text(grams(Math.min(...right.map((h) => h.day.over_g!))))} or more: a stouter rod`);
-  else if (hooks) parts.push("the hooks of what is right here go badly with this plastic: another plastic or head");
+  if (stout) parts.push(`what would do is over your rod by ${text(grams(Math.min(...does.map((h) => h.day.over_g!))))} or more: a stouter rod`);
+  else if (hooks) parts.push("the hooks of what would do go badly with this plastic: another plastic or head");
   // Where the wind on the line decides, the weight that the current asks for would mislead.
   else if (windy) parts.push(`the wind bows ${text(length(windy.figure, units))} of slack into the line: a heavier head${frame.heads.some((h) => h.lowTip) ? ", a low tip" : ""} or a cast with the wind`);
   else if (board.steady) parts.push(reelWords(board, frame));

@@ -120,10 +120,10 @@ it("blames the rod or the hook where they alone are in the way", () => {
   const light = head(2, { verdict: [2, 2, 2] });
   const stout = board([over, light], { picks });
   expect(helpWords(stout, frameAt(stout, 0), UNITS)).toBe(
-    "what is right here is over your rod by 6.2 g or more: a stouter rod, or thinner line (0.40 m/s now)");
+    "what would do is over your rod by 6.2 g or more: a stouter rod, or thinner line (0.40 m/s now)");
   const badly = board([head(1, { fit: "badly" }), light], { picks });
   expect(helpWords(badly, frameAt(badly, 0), UNITS)).toBe(
-    "the hooks of what is right here go badly with this plastic: another plastic or head (0.40 m/s now)");
+    "the hooks of what would do go badly with this plastic: another plastic or head (0.40 m/s now)");
   const drags = board([head(1, { verdict: [3, 3, 3] }), head(2, { over_g: 3, verdict: [2, 2, 2] })], { picks });
   expect(helpWords(drags, frameAt(drags, 0), UNITS)).toBe("a lighter head (0.40 m/s now)");
 });
