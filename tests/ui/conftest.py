@@ -178,6 +178,22 @@ def set_number(page: Page, label: str, value: str) -> None:
     page.locator(".popover").get_by_role("button", name="Set", exact=True).first.click()
 
 
+def must_settle(page: Page, faults: str, *what: object) -> None:
+    """faults : a function in JavaScript that lists what is wrong on the page, which a drawing may
+    be for the frames in which it takes its new size: asked until it finds nothing, for ten
+    seconds."""
+    until = time.monotonic() + 10.0
+    while (found := page.evaluate(faults)) and time.monotonic() < until:
+        page.wait_for_timeout(20)
+    assert found == [], what
+
+
+def no_wider(page: Page, *what: object) -> None:
+    """The page is no wider than its screen."""
+    must_settle(page, "() => document.documentElement.scrollWidth > innerWidth"
+                      " ? [`${document.documentElement.scrollWidth} px wide`] : []", *what)
+
+
 def axe_clean(page: Page) -> None:
     """What axe-core finds on the page as it stands: nothing. While it is thought again what stands
     there is dimmed, and is not read."""

@@ -6,7 +6,7 @@ import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, axe_clean, fact
+from tests.ui.conftest import PHONE, Server, Watch, axe_clean, fact, no_wider
 
 pytestmark = pytest.mark.browser
 
@@ -168,10 +168,8 @@ def test_the_bench_on_a_phone(browser: Browser, server: Server) -> None:
     page = context.new_page()
     page.goto(server.url + "bench")
     page.wait_for_selector(".rigging-row")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-    page.evaluate(AXE.read_text())
-    found = page.evaluate("async () => (await axe.run()).violations.map(v => v.id)")
-    assert found == []
+    no_wider(page)
+    axe_clean(page)
     context.close()
 
 

@@ -10,7 +10,7 @@ import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, axe_clean, fact, open_day
+from tests.ui.conftest import PHONE, Server, Watch, axe_clean, fact, no_wider, open_day
 
 pytestmark = pytest.mark.browser
 
@@ -247,23 +247,22 @@ def test_on_a_phone(browser: Browser, server: Server) -> None:
     page.clock.set_fixed_time(float(server.now_s or 0))
     heads_of(page, server)
     page.wait_for_selector(".heads")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-    page.evaluate(AXE.read_text())
-    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    no_wider(page)
+    axe_clean(page)
     page.get_by_role("button", name="Lid chart").click()
     page.wait_for_selector(".lid-region")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    no_wider(page)
+    axe_clean(page)
     for name, shown in (("All else", ".heads"), ("Pack", ".visits"), ("Losses", ".restock")):
         page.get_by_role("button", name=name).click()
         page.wait_for_selector(shown)
-        assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-        assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+        no_wider(page)
+        axe_clean(page)
     page.get_by_role("button", name="Pack").click()
     page.get_by_role("button", name="pack it").click()
     page.wait_for_selector(".ticks")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-    assert page.evaluate("async () => (await axe.run()).violations.map(v => v.id)") == []
+    no_wider(page)
+    axe_clean(page)
     watch.must_be_clean()
     context.close()
 

@@ -8,7 +8,17 @@ import pdfplumber
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, board_of, fact, open_day, set_number
+from tests.ui.conftest import (
+    PHONE,
+    Server,
+    Watch,
+    axe_clean,
+    board_of,
+    fact,
+    no_wider,
+    open_day,
+    set_number,
+)
 
 pytestmark = pytest.mark.browser
 
@@ -52,13 +62,11 @@ def test_the_card_on_a_phone_is_readable_and_whole(browser: Browser, server: Ser
     page = context.new_page()
     page.goto(server.url + "card")
     expect(page.locator(".card-sheet li").first).to_be_visible()
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     size = page.evaluate("() => parseFloat(getComputedStyle("
                          "document.querySelector('.card-sheet li p')).fontSize)")
     assert size >= 16.0
-    page.evaluate(AXE.read_text())
-    found = page.evaluate("async () => (await axe.run()).violations.map(v => v.id)")
-    assert found == []
+    axe_clean(page)
     context.close()
 
 

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
-from tests.ui.conftest import PHONE, Server, Watch, axe_clean, fact, open_day
+from tests.ui.conftest import PHONE, Server, Watch, axe_clean, fact, no_wider, open_day
 
 pytestmark = pytest.mark.browser
 FORM = ".places-side .mark-form"
@@ -189,7 +189,7 @@ def test_on_a_phone_by_touch(browser: Browser, server: Server) -> None:
                                   service_workers="block")
     page = context.new_page()
     form = opened(page, server)
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     page.get_by_role("button", name="move", exact=True).tap()
     page.locator(".chart-under").scroll_into_view_if_needed()
     before = form.get_by_label("Latitude").input_value()

@@ -16,6 +16,7 @@ from tests.ui.conftest import (
     Watch,
     board_of,
     fact,
+    no_wider,
     open_day,
     set_number,
 )
@@ -338,7 +339,7 @@ def test_the_phone(browser: Any, server: Server) -> None:
     page.get_by_role("button", name="more views").tap()
     page.get_by_role("link", name="Bench").tap()
     expect(page.locator(".exit-figure")).to_be_visible()
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     watch.must_be_clean()
     context.close()
 

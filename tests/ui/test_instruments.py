@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from ilha.formats.nmea import sentence
-from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, axe_clean, fact
+from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, axe_clean, fact, no_wider
 
 pytestmark = pytest.mark.browser
 
@@ -44,7 +44,7 @@ def test_depth_wind_and_the_height_of_fish_are_taken(
         expect(fact(page, "current at the surface")).to_contain_text("0.51")
         axe_clean(page)
         page.set_viewport_size(PHONE)  # type: ignore[arg-type]
-        assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+        no_wider(page)
         watch.must_be_clean()
     finally:
         assert server.stop() == 0

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.ui.conftest import SPRINGS_S, Server, Watch, open_day
+from tests.ui.conftest import SPRINGS_S, Server, Watch, must_settle, open_day
 
 pytestmark = pytest.mark.browser
 STEPS_APART = 3
@@ -115,5 +115,5 @@ def test_no_line_of_a_sentence_begins_with_a_comma(
     expect(page.locator(".sentence .fact").first).to_be_visible()
     for width in (320, 390, 460, 560, 700, 860, 1000, 1140, 1280, 1500):
         page.set_viewport_size({"width": width, "height": 900})
-        assert page.evaluate(BEGINS_A_LINE) == [], width
+        must_settle(page, BEGINS_A_LINE, width)
     watch.must_be_clean()

@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import AXE, PHONE, Server, Watch, fact, open_day
+from tests.ui.conftest import PHONE, Server, Watch, axe_clean, fact, no_wider, open_day
 
 pytestmark = pytest.mark.browser
 
@@ -281,7 +281,7 @@ def test_by_keys_alone_on_a_phone(browser: Browser, server: Server) -> None:
     page.keyboard.press("g")
     page.keyboard.press("o")
     page.wait_for_selector(".outfit")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     fact(page, "fish").focus()
     page.keyboard.press("Enter")
     page.keyboard.press("ArrowDown")
@@ -292,15 +292,13 @@ def test_by_keys_alone_on_a_phone(browser: Browser, server: Server) -> None:
     page.keyboard.press("Enter")
     page.wait_for_selector(".changes li")
     page.wait_for_selector(".outfits-body:not(.dim)")
-    page.evaluate(AXE.read_text())
     for path in ("outfit", "know"):
         if path == "know":
             page.keyboard.press("g")
             page.keyboard.press("k")
             page.wait_for_selector(".rule")
-            assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
-        found = page.evaluate("async () => (await axe.run()).violations.map(v => v.id)")
-        assert found == [], path
+            no_wider(page)
+        axe_clean(page)
     watch.must_be_clean()
     context.close()
 

@@ -12,7 +12,7 @@ from playwright.sync_api import Browser, Locator, Page, expect
 from ilha.core.tide.harmonic import Constants
 from ilha.formats.tide_csv import write_heights
 from ilha.standins.tide_service import create_service
-from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, fact, open_day
+from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, fact, no_wider, open_day
 from tests.web.test_streams import HOURS, served
 
 pytestmark = pytest.mark.browser
@@ -115,7 +115,7 @@ def test_places_on_a_phone_by_keyboard(browser: Browser, server: Server) -> None
     expect(page.locator(".chart-mark.chosen")).to_have_count(1)
     form = page.locator(".places-side .mark-form")
     expect(form.get_by_label("Name")).to_have_value("Boca do Porto")
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     parts = (".chart-frame", ".mark-list", ".places-sources")
     order = [page.locator(part).bounding_box() for part in parts]
     tops = [box["y"] for box in order if box]

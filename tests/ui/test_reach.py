@@ -9,7 +9,17 @@ import time
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, axe_clean, fact, open_day
+from tests.ui.conftest import (
+    PHONE,
+    SPRINGS_S,
+    Server,
+    Watch,
+    axe_clean,
+    fact,
+    must_settle,
+    no_wider,
+    open_day,
+)
 
 pytestmark = pytest.mark.browser
 VIEWS = ("", "trip", "outfit", "log", "bench", "box", "card", "places", "know")
@@ -61,8 +71,7 @@ def test_zoomed_all_that_the_keyboard_reaches_is_in_sight(
     page.set_viewport_size(size)  # type: ignore[arg-type]
     opened(page, server, view)
     # Of what is wider some scrolls by itself (a drawing, a table); the page does not.
-    wide = page.evaluate("() => document.documentElement.scrollWidth")
-    assert wide <= size["width"], f"{wide} px wide"
+    no_wider(page)
     hidden = []
     for _ in range(60):
         page.keyboard.press("Tab")
@@ -84,7 +93,7 @@ def test_a_name_of_sixty_letters_makes_no_view_wider(page: Page, server: Server)
     assert status == 200
     for view in ("", "card", "trip", "places", "log"):
         opened(page, server, view)
-        assert page.evaluate("() => document.documentElement.scrollWidth") <= PHONE["width"], view
+        no_wider(page, view)
 
 
 def said(page: Page) -> str:
@@ -302,7 +311,7 @@ def test_in_the_systems_colours_all_words_stand_out(
         for view in VIEWS:
             page.goto(server.url + view)
             expect(page.locator("main h1")).to_be_attached()
-            assert page.evaluate(CONTRAST) == [], (sheet, view)
+            must_settle(page, CONTRAST, sheet, view)
     context.close()
 
 
@@ -315,5 +324,5 @@ def test_on_every_sheet_all_words_stand_out(page: Page, server: Server, sheet: s
         page.goto(server.url + view)
         expect(page.locator("main h1")).to_be_attached()
         expect(page.locator(".waiting:not(:has(button))")).to_have_count(0)
-        assert page.evaluate(CONTRAST) == [], view
+        must_settle(page, CONTRAST, view)
     axe_clean(page)

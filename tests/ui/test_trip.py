@@ -10,7 +10,16 @@ import gpxpy
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.ui.conftest import PHONE, SPRINGS_S, Server, Watch, axe_clean, fact, set_number
+from tests.ui.conftest import (
+    PHONE,
+    SPRINGS_S,
+    Server,
+    Watch,
+    axe_clean,
+    fact,
+    no_wider,
+    set_number,
+)
 
 pytestmark = pytest.mark.browser
 
@@ -176,7 +185,7 @@ def test_five_under_the_thumb_and_the_rest_behind_one(browser: Browser, server: 
         viewport=PHONE, service_workers="block", has_touch=True)  # type: ignore[arg-type]
     page = context.new_page()
     planned(page, server)
-    assert page.evaluate("() => document.documentElement.scrollWidth") <= 390
+    no_wider(page)
     row = page.locator(".thumb > a, .thumb .more")
     expect(row).to_have_count(5)
     boxes = [row.nth(i).bounding_box() for i in range(5)]

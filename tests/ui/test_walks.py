@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.ui.conftest import PHONE, Server, Watch
+from tests.ui.conftest import PHONE, Server, Watch, must_settle
 from tests.ui.test_reach import VIEWS, opened
 
 pytestmark = pytest.mark.browser
@@ -139,4 +139,4 @@ def test_no_text_is_under_12_px(page: Page, server: Server, view: str) -> None:
             if pages.count():
                 pages.nth(k).click()
                 expect(page.locator(".waiting:not(:has(button))")).to_have_count(0)
-            assert page.evaluate(SMALL) == [], (view, size)
+            must_settle(page, SMALL, view, size)
