@@ -25,19 +25,21 @@ def knots(curves: Sequence[tuple[Array, float]], steps: int) -> Indices:
     every = np.arange(steps)
     if steps <= 4:
         return every
-    scaled = np.stack([np.ravel(v).astype(float) / t for v, t in curves if np.size(v) == steps]
-                      or [np.zeros(steps)])
-    at = [0, steps - 1]
-    while len(at) < ALMOST_ALL * steps:
-        straight = np.stack([np.interp(every, at, row[at]) for row in scaled])
-        off = np.max(np.abs(scaled - straight), axis=0)
-        if off.max() <= 1.0:
-            return np.array(at)
+    given = [np.ravel(v).astype(float) / t for v, t in curves if np.size(v) == steps]
+    scaled = np.stack(given or [np.zeros(steps)])
+    chosen = np.zeros(steps, dtype=bool)
+    chosen[[0, -1]] = True
+    while True:
+        at = np.flatnonzero(chosen)
+        if at.size >= ALMOST_ALL * steps:
+            return every
+        off = np.max(np.abs(scaled - spread(scaled[:, at], at, steps)), axis=0)
         # The worst of each stretch at once: few rounds are enough.
-        ends = np.searchsorted(at, every, side="right")
-        worst = [int(np.argmax(np.where(ends == k, off, -1.0))) for k in range(1, len(at))]
-        at = sorted({*at, *(i for i in worst if off[i] > 1.0)})
-    return every
+        worst = np.repeat(np.maximum.reduceat(off, at), np.diff(np.append(at, steps)))
+        more = (off > 1.0) & (off == worst)
+        if not more.any():
+            return at
+        chosen |= more
 
 
 def spread(values: Array, at: Indices, steps: int) -> Array:

@@ -64,7 +64,7 @@ def _figures(
 ) -> Figures:
     rigging = tied(way, float(np.median(cond.line_diameter)), float(np.min(cond.depth)),
                    box.heads[0].head, float(np.max(np.abs(cond.surface_speed))))
-    return figures(cond, body, box.rods[0].rod, rigging, front, slow=slow)
+    return figures(cond, body, box.rods[0].rod, rigging, front, slow=slow, bare=True)
 
 
 _MASSES, _AREAS = 17, 5
@@ -181,7 +181,7 @@ def tie(
                     needs_kg)
     body = assemble(soft, metal.taken(h), parts=parts, across=across(way) is not None)
     front = assemble(soft, metal.taken(ahead - 1)) if way == "tandem" else None
-    f = replace(_figures(box, cond, way, body, box.slow_of(p, h), front), bare=True)
+    f = _figures(box, cond, way, body, box.slow_of(p, h), front)
     thrown = (np.full((p.size, lines.size * len(box.rods)), np.inf) if cond.lowered
               else casts(box, f, lines).reshape(p.size, -1))
     return Tied(way, mine, back, p, f, _spread(f, box, thrown, p))

@@ -269,8 +269,7 @@ def board(
              if isinstance(rigging, TwoHeads) else None)
     learned = np.ones((len(box), 1)) if slow is None else require(
         "slow", np.asarray(slow, dtype=float).reshape(-1, 1), "", "a factor near 1", above=0.0)
-    f = replace(figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned),
-                bare=verdicts)
+    f = figures(cond, body, rod or Rod(limits=False), rigging, front, trace, learned, verdicts)
     if fit is not None:
         f = replace(f, counts=fit > FITS_BADLY)
     judged = {}

@@ -132,8 +132,7 @@ def _swum(
     in that are computed at some depths and currents and read between them."""
     here = replace(cond, surface_speed=np.tile(currents, depths.size)).checked()
     learned = np.ones((len(heads), 1)) if slow is None else np.asarray(slow).reshape(-1, 1)
-    f = replace(figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned),
-                bare=True)
+    f = figures(here, assemble(plastic, heads), rod or Rod(limits=False), slow=learned, bare=True)
     if fit is not None:
         f = replace(f, counts=fit > FITS_BADLY)
     shape = (len(heads), here.depth.size)

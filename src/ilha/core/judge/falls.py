@@ -16,16 +16,16 @@ OVER_GROUND = 2
 
 
 def fall_of(
-    falling: Falling, held: Held, cond: Conditions
+    falling: Falling, held: Held, cond: Conditions, needed: Array | None = None
 ) -> tuple[Falling, Fall, Swing | None]:
     """The fall as the angler makes it: fed, held, or fed to the zone's top and then held; with the
-    depth where it comes down, over a bottom that is not level."""
-    fall, found = _once(falling, held, cond, cond.fall)
+    depth where it comes down, over a bottom that is not level. needed : as ``swung_in`` has it."""
+    fall, found = _once(falling, held, cond, needed)
     if cond.ground is None:
         return falling, fall, found
     for _ in range(OVER_GROUND):
         falling = replace(falling, depth=_depth_at_touchdown(fall, cond))
-        fall, found = _once(falling, held, cond, cond.fall)
+        fall, found = _once(falling, held, cond, needed)
     return falling, fall, found
 
 
@@ -38,11 +38,11 @@ def _depth_at_touchdown(fall: Fall, cond: Conditions) -> Array:
 
 
 def _once(
-    falling: Falling, held: Held, cond: Conditions, kind: str
+    falling: Falling, held: Held, cond: Conditions, needed: Array | None
 ) -> tuple[Fall, Swing | None]:
-    if kind == "fed":
+    if cond.fall == "fed":
         return fed_fall(falling, cond.zone_from, cond.zone_to), None
-    found = swung_in(falling, held, cond, kind)
+    found = swung_in(falling, held, cond, cond.fall, needed)
     return found.fall, found
 
 

@@ -110,10 +110,8 @@ class Figures:
     @cached_property
     def holds(self) -> Hold:
         """(3, H, T): at the estimates of the current."""
-        if self.known.holds is not None:
-            return self.known.holds
-        estimates = np.asarray(ESTIMATES).reshape(3, 1, 1)
-        return self.held.at(estimates * np.asarray(self.cond.surface_speed), trace=self.trace)
+        return _holds(self.held, self.cond, self.trace, self.bare) if (
+            self.known.holds is None) else self.known.holds
 
     @property
     def line_needed(self) -> Array:
@@ -173,7 +171,7 @@ class Figures:
             "weight", "area", "depth", "tip_height", "rho", "nu", "drift_speed", "plane")))
         ends = replace(self.ends, weight=cut(self.ends.weight), speed=cut(self.ends.speed))
         return replace(self, cond=cond, falling=falling, held=held, ends=ends,
-                       rho=cut(self.rho), nu=cut(self.nu))
+                       rho=cut(self.rho), nu=cut(self.nu), known=Known())
 
     @cached_property
     def retrieve(self) -> Retrieve:
@@ -267,13 +265,22 @@ class Figures:
         return np.where(np.isfinite(drift), np.minimum(reach, CURRENT_MAX), np.nan)
 
 
+def _holds(held: Held, cond: Conditions, trace: bool, bare: bool) -> Hold:
+    """(3, H, T): at the estimates of the current. bare : scope and line out alone, and at the lower
+    one, which no verdict needs, as at the middle one."""
+    estimates = np.asarray(ESTIMATES[1:] if bare else ESTIMATES).reshape(-1, 1, 1)
+    found = held.at(estimates * np.asarray(cond.surface_speed), trace=trace, bare=bare)
+    return found.rows([0, 0, 1]) if bare else found
+
+
 def figures(
     cond: Conditions, body: Body, rod: Rod, rigging: Rigging = None, front: Body | None = None,
-    trace: bool = False, slow: Array | float = 1.0,
+    trace: bool = False, slow: Array | float = 1.0, bare: bool = False,
 ) -> Figures:
     """Compute them. ``cond`` has been checked; its line may be (T,) lines. front : the front rig
     of two. trace : the held lines with their shapes. slow : (H, 1) how many times longer each rig
-    takes to fall than computed, as was learned from its drops."""
+    takes to fall than computed, as was learned from its drops. bare : verdicts alone are asked
+    for."""
     rho = sea.density(cond.temperature_c, cond.salinity)
     nu = sea.kinematic_viscosity(cond.temperature_c, cond.salinity)
     computed = free_fall(body, rho)
@@ -290,9 +297,13 @@ def figures(
         own = np.where(glide.sinks, own, np.nan)
     held = Held(own, body.drag_area, line, depth, tip, rho, nu, cond.flow, cond.drift_speed,
                 cond.drift_follows, ends.tackle, cond.drift_plane, cond.line_density, cond.leader)
-    falling, fall, swung = fall_of(falling, held, cond)
+    # On a line that is held both the fall and the verdict ask what line the hold needs.
+    known = Known() if cond.fall == "fed" or cond.steady else Known(
+        holds=_holds(held, cond, trace, bare))
+    falling, fall, swung = fall_of(
+        falling, held, cond, None if known.holds is None else known.holds.line_out[1])
     return Figures(
         cond, rod, rho, nu, body, glide, ends, falling, fall, swung, held,
         cast_distance(rod, ends.package, ends.package_area, cond.line_diameter, cond.tailwind),
-        is_guess(rod, ends.package), trace,
+        is_guess(rod, ends.package), trace, bare=bare, known=known,
     )

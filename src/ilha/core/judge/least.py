@@ -7,7 +7,6 @@ what heads are held against, so that owning more never makes an answer heavier.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 import numpy as np
 
@@ -44,7 +43,7 @@ def least_that_does(cond: Conditions, plastics: Sequence[Plastic], school: str) 
     balls = columns([Head(str(i), float(mass), lead, "ball", 1.2e-3)
                      for i, mass in enumerate(MASSES)])
     body = assemble(stack(plastics, p), balls.taken(m))
-    f = replace(figures(cond.checked(), body, Rod(limits=False)), bare=True)
+    f = figures(cond.checked(), body, Rod(limits=False), bare=True)
     judged, _ = judge_school(f, SCHOOLS[school], (p.size, 1), 0.0)
     verdict = judged.verdict.reshape(len(plastics), -1)
     out = np.full(len(plastics), MASSES[-1])

@@ -181,9 +181,9 @@ def windows(
     current : (T,) the present one, m/s.
     """
     order = np.argsort(mass, kind="stable")
-    reach = np.where(others[order], np.nan_to_num(high[order], nan=-1.0), -1.0)
+    reach = np.where(others[order], np.fmax(high[order], -1.0), -1.0)
     top = np.where(others[order], high[order], np.nan)
-    here = np.minimum(np.broadcast_to(current, reach.shape), np.nan_to_num(top, nan=0.0))
+    here = np.minimum(np.broadcast_to(current, reach.shape), np.fmax(top, 0.0))
     low, up = np.zeros_like(reach), top
     if school.hangs_count:
         low, up, here = _free_bands(reach, zone[order], here, top)
@@ -209,7 +209,7 @@ def _free_bands(
     free = first_at_least(spares, at, -own)
     here = np.where(free > at, np.nextafter(_or_last(borne, free - 1), np.inf), here)
     back = count - 1 - first_at_least(spares[::-1], count - at, -own)
-    goes_back = (here > np.nan_to_num(top, nan=-1.0)) & (back >= 0)
+    goes_back = (here > np.fmax(top, -1.0)) & (back >= 0)
     free = np.where(goes_back, back, free)
     here = np.where(goes_back, np.minimum(_or_last(borne, back), top), here)
     before = count - 1 - first_at_least(asked[::-1], count - free, more)

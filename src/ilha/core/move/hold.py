@@ -8,6 +8,7 @@ fixed Runge-Kutta rule for all rigs and times at once.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -48,6 +49,10 @@ class Hold:
     lure: Array
     foot: Array
     trace: tuple[Array, Array] | None = None
+
+    def rows(self, at: Sequence[int]) -> Hold:
+        """Of an untraced hold some rows, in that order; one may be taken more than once."""
+        return Hold(**{name: value[at] for name, value in vars(self).items() if name != "trace"})
 
 
 def lowest_height(depth: ArrayLike) -> Array:

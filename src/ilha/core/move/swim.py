@@ -99,12 +99,12 @@ def _begun(columns: Columns) -> tuple[Array, Array, Array, Array]:
     return r, sin, cos, w
 
 
-def _of_leader(r: Array, dry: Array, length: float) -> Array:
-    """Share of the line about each Gauss point, (P, N), that is leader."""
-    edges = dry + _EDGES * (r - dry)
-    begin = r - length
-    inside = np.minimum(edges[1:], r) - np.maximum(edges[:-1], begin)
-    return np.clip(inside / np.maximum(edges[1:] - edges[:-1], 1e-9), 0.0, 1.0)
+def _of_leader(wet: Array, length: float) -> Array:
+    """Share of the wet line (m) about each Gauss point, (P, N), that is leader."""
+    begin = 1.0 - length / np.maximum(wet, 1e-6)
+    share = _EDGES[1:] - begin
+    share /= _WEIGHTS
+    return np.clip(share, 0.0, 1.0, out=share)
 
 
 def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
@@ -164,7 +164,7 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
         middle = past[1]
         load = (drag * (1.0 + viscous / np.cbrt(middle * middle)) * wet) * _WEIGHTS * s * past
         if lead is not None:
-            load = load * (1.0 + LEADER * thicker * _of_leader(r, dry, lead.length))
+            load = load * (1.0 + LEADER * thicker * _of_leader(wet, lead.length))
         kr, pull = k * r, total[-1]
         arm = kr * rig
         lever = _over(load, s)
