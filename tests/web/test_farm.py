@@ -3,6 +3,7 @@ behind."""
 
 from __future__ import annotations
 
+import gzip
 import json
 import os
 import signal
@@ -121,6 +122,21 @@ def test_an_answer_is_never_older_than_the_last_change(server: Server) -> None:
     urllib.request.urlopen(request, timeout=30).close()
     was, now = (json.loads(answer)["depth_m"] for answer in (first, get(url)))
     assert all(b == pytest.approx(a + 2.0, abs=0.002) for a, b in zip(was, now, strict=True) if a)
+
+
+def test_each_is_answered_in_the_kind_it_accepts(server: Server) -> None:
+    """What is kept of one is not given to the other."""
+    question = f"{server.url}api/along?mark_id=1&plastic_id=1&line_id=3&from_step=36&to_step=37"
+
+    def asked(kind: str) -> tuple[str, bytes]:
+        wanted = urllib.request.Request(question, headers={"Accept": kind})
+        with urllib.request.urlopen(wanted, timeout=120) as answer:
+            return str(answer.headers["Content-Type"]), bytes(answer.read())
+
+    for _ in range(2):
+        kind, pressed = asked("application/gzip")
+        assert kind == "application/gzip"
+        assert asked("*/*") == ("application/json", gzip.decompress(pressed))
 
 
 def test_a_worker_that_dies_is_replaced_and_its_question_answered(server: Server) -> None:

@@ -9427,6 +9427,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/gzip": string;
                     "application/json": components["schemas"]["AlongDay"];
                 };
             };

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gzip
+
 from flask import request
 from pydantic import BaseModel
 from werkzeug.wrappers import Response
@@ -13,6 +15,17 @@ def json_answer(text: str | bytes) -> Response:
     # Weak: the text may go out compressed.
     response.add_etag(weak=True)
     return response.make_conditional(request)
+
+
+GZIP = "application/gzip"
+
+
+def json_or_gzip(text: bytes) -> Response:
+    """The same, or the JSON as a gzip file to be kept as it is, where the caller accepts that
+    before JSON: a device then neither unpacks nor packs it."""
+    if request.accept_mimetypes.best_match(("application/json", GZIP)) != GZIP:
+        return json_answer(text)
+    return Response(gzip.compress(text, compresslevel=2, mtime=0), mimetype=GZIP)
 
 
 def answer(payload: BaseModel) -> Response:

@@ -44,7 +44,7 @@ BUDGET_S = 120
 about half a minute on a slow machine."""
 WAITING_MOST = 48
 """Heavy questions under way and waiting; one more is told to come again."""
-_PASSED_ON = ("Accept-Encoding", "Content-Type", "Origin", "Sec-Fetch-Site")
+_PASSED_ON = ("Accept", "Accept-Encoding", "Content-Type", "Origin", "Sec-Fetch-Site")
 _LOOK_S = 0.25
 
 

@@ -108,6 +108,8 @@ def _as_file(kind: str) -> dict[str, Any]:
 def _operation(route: Route) -> dict[str, Any]:
     given = ({route.answer: {"schema": _as_file(route.answer)}} if isinstance(route.answer, str)
              else {"application/json": {"schema": _ref(route.answer)}})
+    if route.also:
+        given[route.also] = {"schema": _as_file(route.also)}
     out: dict[str, Any] = {
         "summary": route.summary,
         "description": _told(route),

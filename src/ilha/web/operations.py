@@ -12,6 +12,7 @@ from ilha.desk.kinds import KINDS
 from ilha.formats import picture
 from ilha.web import payloads as p
 from ilha.web.along import payloads as al
+from ilha.web.answers import GZIP
 from ilha.web.bench import payloads as b
 from ilha.web.box import payloads as g
 from ilha.web.box.dump import SHOWN
@@ -47,6 +48,8 @@ class Route:
     """Whether it adds something: it is then answered with 201."""
     plain: tuple[str, ...] = ()
     """The media types that a file may be sent as, beside JSON where that has a body."""
+    also: str = ""
+    """A media type of the same answer, for who accepts it before JSON."""
 
 
 ROUTES = (
@@ -148,7 +151,8 @@ ROUTES = (
           query=d.DayQuestion),
     Route("post", "/api/day", "The same, asked as one question; it changes nothing", d.DayBoard,
           body=d.DayQuestion),
-    Route("get", "/api/along", "Part of a day to take along", al.AlongDay, query=al.AlongQuestion),
+    Route("get", "/api/along", "Part of a day to take along", al.AlongDay, query=al.AlongQuestion,
+          also=GZIP),
     Route("get", "/api/compare", "Two rigs on the same water", compared.Compared,
           query=d.CompareQuestion),
     Route("get", "/api/plan.txt", "The day's change plan as plain text", "text/plain",

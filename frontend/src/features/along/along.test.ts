@@ -1,12 +1,13 @@
 // What was taken along: found again by its question, kept pressed, refused when it is another version's.
 import "fake-indexeddb/auto";
-import { afterEach, describe, expect, it } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { AlongDay } from "../../api/types";
 import { plainBoard } from "../../tests/sample";
 import { leafOf } from "./asked";
 import { answerAway, keyOf } from "./away";
 import { answerOf, daysOf, dropAlong, forgetAlong, keepAlong, OldAlong, opensAs, press, takenTrips, unpress, VERSION } from "./kept";
 import { NotAlong } from "./stream";
+import { AS_TEXT, bring, PRESSED } from "./take";
 import { figures, NOTHING, told, whole } from "./unpack";
 
 const pack = (...numbers: number[]): string => btoa(String.fromCharCode(...numbers.flatMap((n) => [n & 0xff, (n >> 8) & 0xff])));
@@ -61,15 +62,53 @@ describe("which day answers", () => {
   });
 });
 
+describe("what is brought", () => {
+  const asked = { days: ["/api/along?mark_id=7"], answers: ["/api/box"], here: [{ path: "/api/trips/4/plan", answer: { here: true } }] };
+  const served = (day: () => Response) => {
+    const accepted: (string | null)[] = [];
+    vi.stubGlobal("fetch", (path: string, { headers }: { headers: Record<string, string> }) => {
+      accepted.push(headers.Accept ?? null);
+      return Promise.resolve(path.startsWith("/api/along") ? day() : Response.json({ heads: [] }));
+    });
+    return accepted;
+  };
+  afterEach(() => vi.unstubAllGlobals());
+
+  it("is kept as it came where the server has pressed it, else pressed here", async () => {
+    const bytes = await press('{"day":1}');
+    const accepted = served(() => new Response(bytes as BodyInit, { headers: { "Content-Type": "application/gzip" } }));
+    const steps: number[] = [];
+    const found = await bring(asked, PRESSED, (count) => steps.push(count));
+    expect(accepted[0]).toMatch(/^application\/gzip/);
+    expect(found.days).toEqual([{ key: "7|" + keyOf(asked.days[0]!), is: bytes }]);
+    expect(await Promise.all(found.answers.map(async ({ is }) => unpress(is)))).toEqual(['{"here":true}', '{"heads":[]}']);
+    expect(steps).toEqual([1, 2]);
+    served(() => Response.json({ day: 1 }));
+    expect(await unpress((await bring(asked, PRESSED, () => undefined)).days[0]!.is)).toBe('{"day":1}');
+  });
+
+  it("is text for a file", async () => {
+    const accepted = served(() => Response.json({ day: 1 }));
+    const found = await bring(asked, AS_TEXT, () => undefined);
+    expect(new Set(accepted)).toEqual(new Set(["application/json"]));
+    expect(found.days[0]!.is).toBe('{"day":1}');
+  });
+
+  it("is nothing where one of the days cannot be had, and the server's words say why", async () => {
+    served(() => Response.json({ message: "no depth" }, { status: 422 }));
+    await expect(bring(asked, PRESSED, () => undefined)).rejects.toThrow("no depth");
+  });
+});
+
 describe("what is kept", () => {
   const trip = { id: 4, date: "2026-12-03", asked: "{}", at_ms: 1 };
-  const brought = (text: string) => ({
-    days: [{ key: `1|${keyOf("/api/along?mark_id=1")}`, text }],
-    answers: [{ key: keyOf("/api/card?mark_id=1&from_hour=6"), text: '{"title":"a card"}' }],
+  const brought = async (text: string) => ({
+    days: [{ key: `1|${keyOf("/api/along?mark_id=1")}`, is: await press(text) }],
+    answers: [{ key: keyOf("/api/card?mark_id=1&from_hour=6"), is: await press('{"title":"a card"}') }],
   });
 
   it("comes back as it was, without the server", async () => {
-    const taken = await keepAlong(trip, brought(JSON.stringify(day())), "2026-12-02");
+    const taken = await keepAlong(trip, await brought(JSON.stringify(day())), "2026-12-02");
     expect(taken.days).toBe(1);
     expect(await daysOf("1")).toEqual([day()]);
     expect(await daysOf("11")).toEqual([]);
@@ -80,9 +119,9 @@ describe("what is kept", () => {
   });
 
   it("makes room: a trip taken again, and trips that are over", async () => {
-    await keepAlong({ ...trip, id: 3, date: "2026-11-01" }, brought(JSON.stringify(day())), "2026-11-01");
-    await keepAlong(trip, brought(JSON.stringify(day())), "2026-12-02");
-    await keepAlong({ ...trip, at_ms: 2 }, brought(JSON.stringify(day())), "2026-12-02");
+    await keepAlong({ ...trip, id: 3, date: "2026-11-01" }, await brought(JSON.stringify(day())), "2026-11-01");
+    await keepAlong(trip, await brought(JSON.stringify(day())), "2026-12-02");
+    await keepAlong({ ...trip, at_ms: 2 }, await brought(JSON.stringify(day())), "2026-12-02");
     expect((await takenTrips()).map((t) => [t.id, t.at_ms])).toEqual([[4, 2]]);
     await dropAlong(4);
     expect(await daysOf("1")).toEqual([]);
@@ -90,7 +129,7 @@ describe("what is kept", () => {
 
   it("is refused with words where another version packed it", async () => {
     expect(() => opensAs(JSON.stringify(day({}, VERSION - 1)))).toThrow(OldAlong);
-    await keepAlong(trip, brought(JSON.stringify(day({}, VERSION - 1))), "2026-12-02");
+    await keepAlong(trip, await brought(JSON.stringify(day({}, VERSION - 1))), "2026-12-02");
     const answer = await answerAway({ daysOf, answerOf }, new Request("http://x/api/day?mark_id=1&date=2026-12-03"));
     expect(answer?.status).toBe(422);
     expect(((await answer!.json()) as { message: string }).message).toMatch(/take the trip along again/);

@@ -11,8 +11,8 @@ export interface InPage {
   /** which file it is: its facts are set once */
   key: string;
   facts: Partial<Facts>;
-  days: Brought["days"];
-  answers: Brought["answers"];
+  days: { key: string; text: string }[];
+  answers: { key: string; text: string }[];
 }
 
 const POLICY = "default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; font-src data:; img-src data:; media-src data:";
@@ -24,7 +24,7 @@ function base64(data: Uint8Array): string {
 }
 
 /** Nothing but this trip goes into a file that is handed on: no other mark, no other trip. */
-function ownOf(trip: KeptTrip, settings: Partial<Settings>, answers: Brought["answers"]): Brought["answers"] {
+function ownOf(trip: KeptTrip, settings: Partial<Settings>, answers: InPage["answers"]): InPage["answers"] {
   const mine = new Set(trip.asked.marks.map((m) => m.mark_id));
   const change: Record<string, (body: never) => unknown> = {
     "/api/marks": (body: { marks: Mark[] }) => ({ marks: body.marks.filter((m) => mine.has(m.id)) }),
@@ -44,7 +44,8 @@ async function part(name: string): Promise<string> {
   return answer.text();
 }
 
-export async function pageOf(trip: KeptTrip, plan: TripPlan, brought: Brought): Promise<Blob> {
+export async function pageOf(trip: KeptTrip, plan: TripPlan, brought: Brought<string>): Promise<Blob> {
+  const rows = (of: Brought<string>["days"]) => of.map(({ key, is }) => ({ key, text: is }));
   const [script, style] = await Promise.all([part("carry.js"), part("carry.css")]);
   const stay = plan.rounds[0]?.stays[0];
   const parts = byDay(trip.asked.date, trip.asked.from_hour, trip.asked.to_hour);
@@ -52,7 +53,7 @@ export async function pageOf(trip: KeptTrip, plan: TripPlan, brought: Brought): 
   const then = asOnTrip(plan.rows[stay?.row ?? 0]!, trip.asked, whole(parts.find((on) => on.date === date) ?? parts[0]!));
   const held: InPage = {
     key: `${trip.id}|${Date.now()}`, facts: { ...then.facts, typed: then.typed },
-    days: brought.days, answers: ownOf(trip, then.settings, brought.answers),
+    days: rows(brought.days), answers: ownOf(trip, then.settings, rows(brought.answers)),
   };
   const data = base64(await press(JSON.stringify(held)));
   return new Blob([

@@ -54,23 +54,16 @@ async function through(data: Uint8Array, stream: CompressionStream | Decompressi
 export const press = async (text: string): Promise<Uint8Array> => through(new TextEncoder().encode(text), new CompressionStream("gzip"));
 export const unpress = async (data: Uint8Array): Promise<string> => new TextDecoder().decode(await through(data, new DecompressionStream("gzip")));
 
-export interface Row {
-  key: string;
-  text: string;
-  /** gzip, begun while others were still on their way */
-  pressed?: Promise<Uint8Array>;
-}
-
-export interface Brought {
-  days: Row[];
-  answers: Row[];
+/** What was brought, by its key: as text, or pressed. */
+export interface Brought<T> {
+  days: { key: string; is: T }[];
+  answers: { key: string; is: T }[];
 }
 
 /** All of a trip at once, in place of what was kept of it, and of days that are over. */
-export async function keepAlong(trip: Omit<Taken, "bytes" | "days">, brought: Brought, today: string): Promise<Taken> {
-  const made = async (rows: Row[]): Promise<Kept[]> =>
-    Promise.all(rows.map(async ({ key, text, pressed }) => ({ key, trip: trip.id, date: trip.date, pressed: await (pressed ?? press(text)) })));
-  const [days, answers] = [await made(brought.days), await made(brought.answers)];
+export async function keepAlong(trip: Omit<Taken, "bytes" | "days">, brought: Brought<Uint8Array>, today: string): Promise<Taken> {
+  const made = (rows: { key: string; is: Uint8Array }[]): Kept[] => rows.map(({ key, is }) => ({ key, trip: trip.id, date: trip.date, pressed: is }));
+  const [days, answers] = [made(brought.days), made(brought.answers)];
   const bytes = [...days, ...answers].reduce((sum, row) => sum + row.pressed.length, 0);
   const taken: Taken = { ...trip, days: days.length, bytes };
   const db = await database();

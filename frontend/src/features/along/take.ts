@@ -4,7 +4,7 @@ import type { Box, CardQuery, DayQuery, FitQuery, KeptTrip, Mark, Settings, Trip
 import { makeQuery, type Facts } from "../question/facts";
 import { keyOf } from "./away";
 import { byDay, stayByDay, whole, type OnDay } from "../trip/hours";
-import { press, type Brought, type Row } from "./kept";
+import { press, type Brought } from "./kept";
 
 export interface Asked {
   /** /api/along?… of each day */
@@ -72,21 +72,37 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
   return { days: [...days], answers: [...answers], here: [{ path: `/api/trips/${trip.id}/plan`, answer: plan }] };
 }
 
-/** Two at a time, as the server has workers. pressed : each as it comes, to be kept. done : of so many. */
-export async function bring(asked: Asked, pressed: boolean, done: (count: number, of: number) => void): Promise<Brought> {
+/** How what is brought is held. */
+export interface Held<T> {
+  /** asked for as this, where the server has it so */
+  accept: string;
+  of: (answer: Response) => Promise<T>;
+}
+
+export const AS_TEXT: Held<string> = { accept: "application/json", of: (answer) => answer.text() };
+
+const GZIP = "application/gzip";
+
+/** To be kept on the device: days come pressed, and are not unpacked on the way. */
+export const PRESSED: Held<Uint8Array> = {
+  accept: `${GZIP}, application/json;q=0.9`,
+  of: async (answer) => (answer.headers.get("Content-Type") === GZIP ? new Uint8Array(await answer.arrayBuffer()) : press(await answer.text())),
+};
+
+/** Two at a time, as the server has workers. done : of so many. */
+export async function bring<T>(asked: Asked, held: Held<T>, done: (count: number, of: number) => void): Promise<Brought<T>> {
   const queue = [...asked.days.map((path) => ({ path, day: true })), ...asked.answers.map((path) => ({ path, day: false }))];
   const of = queue.length;
-  const out: Brought = { days: [], answers: asked.here.map(({ path, answer }) => ({ key: keyOf(path), text: JSON.stringify(answer) })) };
+  const here = asked.here.map(async ({ path, answer }) => ({ key: keyOf(path), is: await held.of(Response.json(answer)) }));
+  const out: Brought<T> = { days: [], answers: await Promise.all(here) };
   let count = 0;
   const one = async () => {
     for (let next = queue.shift(); next; next = queue.shift()) {
-      const answer = await fetch(next.path);
+      const answer = await fetch(next.path, { headers: { Accept: held.accept } });
       // A card or a bench that cannot be had is no reason to go without the days.
       if (answer.ok) {
-        const text = await answer.text();
         const mark = new URL(next.path, "http://along").searchParams.get("mark_id");
-        const row: Row = { key: next.day ? `${mark}|${keyOf(next.path)}` : keyOf(next.path), text, ...(pressed ? { pressed: press(text) } : {}) };
-        (next.day ? out.days : out.answers).push(row);
+        (next.day ? out.days : out.answers).push({ key: next.day ? `${mark}|${keyOf(next.path)}` : keyOf(next.path), is: await held.of(answer) });
       } else if (next.day) {
         const said = (await answer.json().catch(() => null)) as { message?: string } | null;
         throw new Error(said?.message ?? "The server could not compute one of the days.");

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useEffectEvent, useState } from "react";
 import type { KeptTrip, PackList, TripPlan } from "../../api/types";
 import { download, pageOf } from "../../features/along/file";
-import { askedFor, bring } from "../../features/along/take";
+import { AS_TEXT, askedFor, bring, PRESSED, type Held } from "../../features/along/take";
 import { dropAlong, keepAlong, takenTrips } from "../../features/along/kept";
 import { dateAt } from "../../features/log/trip-rail";
 import { useChosen, useQuestion } from "../../features/question/question";
@@ -27,19 +27,19 @@ export function TakeAlong({ trip, plan }: { trip: KeptTrip; plan: TripPlan }) {
   const { data: taken, refetch } = useQuery({ queryKey: ["along"], queryFn: takenTrips, staleTime: 0, networkMode: "always" });
   const mine = taken?.find((one) => one.id === trip.id);
   const asked = JSON.stringify(trip.asked);
-  const brought = (pressed: boolean) => {
+  const brought = <T,>(held: Held<T>) => {
     const packed = packedPlastics(queries.getQueriesData<PackList>({ queryKey: ["pack"] }).map(([, list]) => list));
     const swum = new Set(reference.retrieves.filter((r) => r.steady).map((r) => r.key as string));
-    return bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), pressed, (count, of) => setGoing({ count, of }));
+    return bring(askedFor(trip, plan, settings, facts, box, marks, packed, swum), held, (count, of) => setGoing({ count, of }));
   };
   const keep = async () => {
-    const found = await brought(true);
+    const found = await brought(PRESSED);
     const now = Date.now();
     await keepAlong({ id: trip.id, date: lastDate(trip.asked), asked, at_ms: now }, found, dateAt(now / 1000, plan.time_zone));
     // Whoever asked for it knows that it should stay.
     void navigator.storage?.persist?.();
   };
-  const save = async () => download(await pageOf(trip, plan, await brought(false)), `ilha-trip-${trip.asked.date}.html`);
+  const save = async () => download(await pageOf(trip, plan, await brought(AS_TEXT)), `ilha-trip-${trip.asked.date}.html`);
   const take = async (how: () => Promise<void>) => {
     setSaid("");
     try {

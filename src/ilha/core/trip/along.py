@@ -16,7 +16,7 @@ from ilha.core.tide.tideway import Tideway
 
 FACTORS = np.array([0.5, 0.75, 1.0, 1.25, 1.5])
 """Times the predicted stream at which figures are kept."""
-COARSE = 16
+COARSE = 8
 """Levels between two of them at which a change of verdict is told."""
 LEVELS = COARSE * (FACTORS.size - 1) + 1
 
