@@ -230,7 +230,10 @@ def greatest_current(held: Held, limit: float) -> Array:
 
     at = np.asarray(limit)
     guess = np.exp(_log_bow(at)) * (safe + held.tackle.weight)
-    guess = np.sqrt(guess / (0.5 * held.rho * (held.area + 1.8 * held.diameter * depth * 0.8)))
+    # Weed and shelter slow the water by much, and with it what the line bears.
+    part = np.array([0.1, 0.3, 0.5, 0.7, 0.9]).reshape((-1,) + (1,) * np.ndim(depth))
+    flow = np.mean(held.profile.share(part * depth, depth) ** 2, axis=0)
+    guess = np.sqrt(guess / (0.5 * held.rho * flow * (held.area + 1.8 * held.diameter * depth)))
     x = _solve(
         lambda x: _miss(held.at(np.exp(x), bare=True), at),
         np.broadcast_to(np.log(guess), shape).copy(), _PER_CURRENT, np.log(1e-3),
