@@ -9,13 +9,13 @@ import numpy as np
 from pydantic import Field
 
 from ilha.core.bench.riggings import NAMES
-from ilha.core.choose.box import Box, BoxRod
+from ilha.core.choose.box import Box
 from ilha.core.choose.situation import Clarity, Mood, Trend
 from ilha.core.errors import Array, Indices, NotConverged
 from ilha.core.log.losses import USUAL_AN_HOUR, loss_rate
 from ilha.core.log.rates import Rate
 from ilha.core.trip.packing import Packed, pack
-from ilha.core.trip.suits import Suits, suits
+from ilha.core.trip.suits import Suits, suits_each
 from ilha.desk.asked import Asked, Id
 from ilha.desk.books import box_of, rule_book
 from ilha.desk.errors import NotFound
@@ -92,22 +92,29 @@ def _steps(i: int, visit: Visit, at: Moment) -> range:
     return range(round(low), min(round(high), 144), EVERY)
 
 
-def _boxes(conn: sqlite3.Connection, asked: PackQuestion) -> dict[str, Box]:
-    """What each angler fishes with, oneself first: one box, with rods of their own."""
+Rods = tuple[int, ...]
+"""An angler's, as indices into those of the box."""
+
+
+def _box_of_all(conn: sqlite3.Connection, asked: PackQuestion) -> tuple[Box, dict[str, Rods]]:
+    """The one box, with everybody's rods, and which of these are whose, one's own first."""
     own = None if asked.line_id is None else [asked.line_id]
-    out = {"": box_of(conn, own, None if asked.rod_id is None else [asked.rod_id])}
+    box = box_of(conn, own, None if asked.rod_id is None else [asked.rod_id])
+    rods = {"": box.rods}
     for i, mate in enumerate(asked.crew):
         try:
-            out[mate.name] = replace(out[""], rods=box_of(conn, own, ids_of(mate.rods)).rods)
+            rods[mate.name] = box_of(conn, own, ids_of(mate.rods)).rods
         except NotFound as error:
             raise FieldError(f"crew[{i}].rods", f"`crew[{i}].rods`: a rod of {mate.name} is no"
                                                 " longer in the box: choose among those that"
                                                 " are") from error
-    return out
+    every = tuple(dict.fromkeys(rod for mine in rods.values() for rod in mine))
+    return replace(box, rods=every), {
+        who: tuple(every.index(rod) for rod in mine) for who, mine in rods.items()}
 
 
 def _looked(
-    conn: sqlite3.Connection, now_s: float, asked: PackQuestion, boxes: dict[str, Box]
+    conn: sqlite3.Connection, now_s: float, asked: PackQuestion, box: Box, rods: dict[str, Rods]
 ) -> list[Looked]:
     """Every visit at every half hour of it, for one angler after the other."""
     shared = asked.model_dump(exclude={"visits", "rod_id", "line_id", "crew"})
@@ -118,14 +125,15 @@ def _looked(
         at = moment(conn, now_s, question)
         steps = _steps(i, visit, at)
         # Those who fish the same rods are suited alike.
-        known: dict[tuple[tuple[BoxRod, ...], int], Suits] = {}
-        for who, box in boxes.items():
+        kinds = list(dict.fromkeys(rods.values()))
+        known = {step: dict(zip(kinds, suits_each(
+            situation_of(conn, at, question, step), box, kinds, rules), strict=True))
+            for step in steps if at.way.wet[step]}
+        for who, mine in rods.items():
             for step in steps:
-                key = box.rods, step
-                if at.way.wet[step] and key not in known:
-                    known[key] = suits(situation_of(conn, at, question, step), box, rules)
                 lasts = min(EVERY, steps.stop - step) * at.span.step_h
-                out.append(Looked(i, who, at, step, lasts, known.get(key)))
+                out.append(Looked(i, who, at, step, lasts,
+                                  known[step][mine] if step in known else None))
     return out
 
 
@@ -199,9 +207,8 @@ def pack_for(conn: sqlite3.Connection, now_s: float, asked: PackQuestion) -> Pac
         Where the plan is too long to be packed in time.
     """
     check_crew(asked.crew)
-    boxes = _boxes(conn, asked)
-    box = boxes[""]
-    looked = _looked(conn, now_s, asked, boxes)
+    box, rods = _box_of_all(conn, asked)
+    looked = _looked(conn, now_s, asked, box, rods)
     logged = lost_by_bottom(conn, trips_logged(conn)[0])
     rates = {bottom: loss_rate(bottom, r.events, r.hours) if (r := logged.get(bottom)) is not None
              else loss_rate(bottom) for bottom in USUAL_AN_HOUR}

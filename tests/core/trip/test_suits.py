@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from ilha.core.choose.box import catalogue
@@ -12,7 +14,7 @@ from ilha.core.choose.scoring import APART, EVEN, of_tackle, riggings_for, score
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.choose.traits import Traits
-from ilha.core.trip.suits import suits
+from ilha.core.trip.suits import suits, suits_each
 
 HARBOUR = Situation("harbour", 4.5, 0.45, fish_named("european-seabass"), stance="kayak")
 
@@ -55,6 +57,21 @@ def test_what_is_proposed_is_near_the_best() -> None:
     assert found.near(1.5)[at]
     assert found.near(0.0).sum() >= 1
     assert (found.near(1.0) <= found.near(3.0)).all()
+
+
+def test_several_anglers_are_suited_as_each_would_be_alone() -> None:
+    """Rods of their own out of one box: as if the box had held no others."""
+    box = catalogue()
+    rods = [(0,), (len(box.rods) - 1,), tuple(range(len(box.rods)))]
+    together = suits_each(HARBOUR, box, rods)
+    alone = [suits(HARBOUR, replace(box, rods=tuple(box.rods[i] for i in mine))) for mine in rods]
+    for one, other in zip(together, alone, strict=True):
+        assert np.array_equal(one.points, other.points)
+        assert np.array_equal(one.right, other.right)
+        assert np.array_equal(one.rigging, other.rigging)
+    assert not np.array_equal(together[0].points, together[1].points)
+    torrent = HARBOUR.but(surface_speed=5.5, depth=60.0)
+    assert len(suits_each(torrent, catalogue(), rods)) == 3
 
 
 def test_nothing_where_nothing_passes() -> None:

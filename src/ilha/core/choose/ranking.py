@@ -55,7 +55,7 @@ class _Ranking:
     def __init__(self, found: Found, box: Box, situation: Situation, fired: Sequence[Rule]) -> None:
         self.found, self.box, self.situation, self.fired = found, box, situation, fired
         self.facts = situation.facts()
-        self.scored = score_rows(found, box, situation, fired)
+        self.scored = [one.best() for one in score_rows(found, box, situation, fired)]
         self.ways = ways = [self._finish(k) for k in range(len(self.scored))]
         self.way = np.concatenate([np.full(w.row.size, k) for k, w in enumerate(ways)])
         self.at = np.concatenate([np.arange(w.row.size) for w in ways])

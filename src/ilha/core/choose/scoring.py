@@ -88,17 +88,32 @@ def _short(found: Found, judged: Judged, usable: Flags) -> Array:
     return np.where(usable, 0.0, np.where(judged.reached, 1e3, never))
 
 
-def _best_columns(points: Array, tackle: Array, usable: Flags) -> Indices:
-    """The column of each row: the most points of the rig, of those that are even the best tackle;
-    what is usable comes first."""
-    first = np.where(usable, points, points - 1e3)
-    even = first >= first.max(axis=1, keepdims=True) - EVEN
-    return np.asarray(np.argmax(np.where(even, tackle, -np.inf), axis=1))
+@dataclass(frozen=True)
+class EveryColumn:
+    """Rows on every rod and line, as they are brought back in one way; (N, C). points : of the rig.
+    tackle : of line and rod. usable, short : as ``Scored`` has them."""
+
+    traits: Traits
+    points: Array
+    tackle: Array
+    usable: Flags
+    short: Array
+
+    def best(self, columns: Indices | None = None) -> Scored:
+        """Each row on the one of these columns (all, where None) that fishes it best: the most
+        points of the rig, of those that are even the best tackle; what is usable comes first."""
+        some = np.arange(self.points.shape[1]) if columns is None else columns
+        points, usable = self.points[:, some], self.usable[:, some]
+        first = np.where(usable, points, points - 1e3)
+        even = first >= first.max(axis=1, keepdims=True) - EVEN
+        at = np.argmax(np.where(even, self.tackle[:, some], -np.inf), axis=1)
+        here = np.arange(at.size), some[at]
+        return Scored(self.traits, here[1], self.points[here], self.usable[here], self.short[here])
 
 
 def score_rows(
     found: Found, box: Box, situation: Situation, fired: Sequence[Rule]
-) -> list[Scored]:
+) -> list[EveryColumn]:
     """Rows scored by the rules that hold; one for each way to bring them back."""
     main = [rule for rule in fired if apart(rule) is None]
     tackle_rules = [rule for rule in main if of_tackle(rule)]
@@ -115,10 +130,7 @@ def score_rows(
         points = np.broadcast_to(still + scores(traits, changing), shape)
         tackle = np.broadcast_to(scores(traits, tackle_rules), shape)
         usable = found.usable(judged)
-        column = _best_columns(points, tackle, usable)
-        at = (np.arange(shape[0]), column)
-        short = _short(found, judged, usable)
-        out.append(Scored(traits, column, points[at], usable[at], short[at]))
+        out.append(EveryColumn(traits, points, tackle, usable, _short(found, judged, usable)))
     return out
 
 

@@ -275,15 +275,15 @@ def _holds(held: Held, cond: Conditions, trace: bool, bare: bool) -> Hold:
 
 def figures(
     cond: Conditions, body: Body, rod: Rod, rigging: Rigging = None, front: Body | None = None,
-    trace: bool = False, slow: Array | float = 1.0, bare: bool = False,
+    trace: bool = False, slow: Array | float = 1.0, bare: bool = False, glide: Glide | None = None,
 ) -> Figures:
     """Compute them. ``cond`` has been checked; its line may be (T,) lines. front : the front rig
     of two. trace : the held lines with their shapes. slow : (H, 1) how many times longer each rig
     takes to fall than computed, as was learned from its drops. bare : verdicts alone are asked
-    for."""
+    for. glide : how the rigs of ``body`` fall in this water, where it is known."""
     rho = sea.density(cond.temperature_c, cond.salinity)
     nu = sea.kinematic_viscosity(cond.temperature_c, cond.salinity)
-    computed = free_fall(body, rho)
+    computed = free_fall(body, rho) if glide is None else glide
     glide = replace(computed, vertical=computed.vertical / slow,
                     horizontal=computed.horizontal / slow)
     ends = ends_of(body, glide, rigging, front, rho)

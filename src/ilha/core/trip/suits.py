@@ -8,8 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ilha.core.choose.box import Box
+from ilha.core.choose.combine import Rows
 from ilha.core.choose.rules import RULES, Rule
-from ilha.core.choose.scoring import riggings_for, score_rows
+from ilha.core.choose.scoring import Scored, riggings_for, score_rows
 from ilha.core.choose.search import search
 from ilha.core.choose.situation import Situation
 from ilha.core.errors import Array, Flags
@@ -42,30 +43,50 @@ def suits(situation: Situation, box: Box, rules: Sequence[Rule] = RULES) -> Suit
     DomainError
         As the water model does.
     """
-    shape = (len(box.heads), len(box.plastics))
+    return suits_each(situation, box, [range(len(box.rods))], rules)[0]
+
+
+def suits_each(
+    situation: Situation, box: Box, rods: Sequence[Sequence[int]], rules: Sequence[Rule] = RULES
+) -> list[Suits]:
+    """The same for each of several anglers, who fish out of one box with rods of their own.
+
+    rods : of each their indices in the box. The water is asked once for all of them.
+    """
     facts = situation.facts()
     fired = [rule for rule in rules if rule.fired(facts)]
     found = search(box, situation, riggings_for(fired))
-    points = np.full(shape, -np.inf)
-    right = np.zeros(shape, dtype=bool)
-    rigging = np.full(shape, "", dtype="<U40")
     if found is None:
-        return Suits(points, right, rigging)
-    for scored in score_rows(found, box, situation, fired):
-        every = np.arange(scored.column.size)
-        is_right = scored.traits.verdict[every, scored.column] == "right"
+        return [Suits(*_none(box)) for _ in rods]
+    scored = score_rows(found, box, situation, fired)
+    return [_best(box, found.rows, [one.best(np.flatnonzero(np.isin(found.rod, mine)))
+                                    for one in scored]) for mine in rods]
+
+
+def _none(box: Box) -> tuple[Array, Flags, Array]:
+    """Points, right and rigging of pairs none of which is worth a proposal."""
+    shape = (len(box.heads), len(box.plastics))
+    return np.full(shape, -np.inf), np.zeros(shape, dtype=bool), np.full(shape, "", dtype="<U40")
+
+
+def _best(box: Box, rows: Rows, scored: Sequence[Scored]) -> Suits:
+    """Of every pair the best of its rows."""
+    points, right, rigging = _none(box)
+    for one in scored:
+        every = np.arange(one.column.size)
+        is_right = one.traits.verdict[every, one.column] == "right"
         # What is right comes before what has more points and is not.
-        ranked = np.where(scored.usable, scored.points + 1e6 * is_right, -np.inf)
+        ranked = np.where(one.usable, one.points + 1e6 * is_right, -np.inf)
         order = np.argsort(-ranked, kind="stable")
-        order = order[scored.usable[order]]
+        order = order[one.usable[order]]
         # The first of each pair is its best.
-        pair = found.rows.head[order] * len(box.plastics) + found.rows.plastic[order]
+        pair = rows.head[order] * len(box.plastics) + rows.plastic[order]
         _, first = np.unique(pair, return_index=True)
         row = order[first]
-        at = (found.rows.head[row], found.rows.plastic[row])
+        at = (rows.head[row], rows.plastic[row])
         better = (is_right[row] & ~right[at]) | (
-            (is_right[row] == right[at]) & (scored.points[row] > points[at]))
+            (is_right[row] == right[at]) & (one.points[row] > points[at]))
         row, at = row[better], (at[0][better], at[1][better])
-        points[at], right[at] = scored.points[row], is_right[row]
-        rigging[at] = found.rows.keys[row]
+        points[at], right[at] = one.points[row], is_right[row]
+        rigging[at] = rows.keys[row]
     return Suits(points, right, rigging)
