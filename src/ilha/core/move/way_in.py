@@ -32,17 +32,20 @@ class WayIn:
         """Share of the way between ``begin`` and ``end`` (over the cast) spent at heights (m) from
         ``low`` to ``high``; straight between the points."""
         way, whole = self._between(begin, end)
+        under = (self._under(edge, way, whole) for edge in (high, low))
+        # What single precision leaves of nothing.
+        inside = np.maximum(next(under) - next(under), 0.0)
+        return np.asarray(inside / whole, dtype=float)
+
+    def _under(self, edge: Array | float, way: Array, whole: Array) -> Array | float:
+        """Of stretches of such lengths how much lies under an edge, m."""
+        if np.ndim(edge) == 0 and np.isinf(edge):
+            return whole if edge > 0.0 else 0.0
         least, span = self._spans
-
-        def under(edge: Array | float) -> Array | float:
-            """Of each stretch, what lies under it."""
-            if np.ndim(edge) == 0 and np.isinf(edge):
-                return float(edge > 0.0)
-            return np.asarray(np.clip(
-                (np.asarray(edge, dtype=least.dtype) - least) / span, 0.0, 1.0))
-
-        inside = np.asarray(under(high) - under(low))
-        return np.asarray(np.sum(inside * way, axis=0) / whole, dtype=float)
+        part = np.asarray(edge, dtype=least.dtype) - least
+        part /= span
+        return np.asarray(np.einsum(
+            "i...,i...->...", np.clip(part, 0.0, 1.0, out=part), way))
 
     @cached_property
     def _spans(self) -> tuple[Array, Array]:
