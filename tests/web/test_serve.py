@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import os
+import re
 import socket
 import subprocess
 import sys
@@ -54,3 +56,20 @@ def test_the_command_line_prints_the_contract() -> None:
     done = subprocess.run([sys.executable, "-m", "ilha.cli", "openapi"], text=True, check=True,
                           capture_output=True)
     assert '"openapi": "3.1.0"' in done.stdout
+
+
+@pytest.mark.parametrize(("told", "threads"), [(None, 1), ("2", 2)])
+def test_the_linear_algebra_has_one_thread_unless_it_is_told_otherwise(
+    told: str | None, threads: int
+) -> None:
+    """More of them wait by running, on the core of the worker beside."""
+    code = ("import ilha, numpy as np; a = np.ones((600, 600)); a @ a;"
+            " print(open('/proc/self/status').read())")
+    env = {name: value for name, value in os.environ.items() if not name.endswith("NUM_THREADS")}
+    if told is not None:
+        env["OPENBLAS_NUM_THREADS"] = told
+    done = subprocess.run([sys.executable, "-c", code], env=env, text=True, check=True,
+                          capture_output=True)
+    found = re.search(r"^Threads:\s+(\d+)", done.stdout, re.MULTILINE)
+    assert found
+    assert int(found[1]) == min(threads, os.cpu_count() or 1)

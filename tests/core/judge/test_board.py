@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 import pytest
@@ -17,6 +18,7 @@ from ilha.core.move.glide import free_fall
 from ilha.core.move.hold import hold
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Head, Plastic
+from ilha.core.rig.tackle import OnSinker
 from ilha.core.water.conditions import Conditions
 from tests.rigs import JERK_127, NU, PADDLE_76, RHO, head, ladder, plastic
 
@@ -282,3 +284,26 @@ def test_a_held_fall_from_a_boat_that_goes_with_the_water_is_one_in_still_water(
     assert along.count[:, 0] == pytest.approx(still.count[:, 0], rel=1e-9)
     anchored = board(replace(BASE, surface_speed=np.array(0.3), fall="held"), JERK_127, ladder())
     assert np.all(anchored.lead[4:, 0] > 0.5)
+
+
+@pytest.mark.parametrize("rigging", [None, OnSinker(0.06)])
+@pytest.mark.parametrize("how", [
+    {}, {"fall": "held"}, {"fall": "fed-then-held"}, {"steady": True},
+    {"steady": True, "swell_m": 0.6}, {"fall": "held", "wind": 8.0}])
+def test_asked_for_verdicts_alone_it_gives_the_same_ones(
+    how: dict[str, Any], rigging: OnSinker | None
+) -> None:
+    """What no verdict needs (the low estimate, spans, windows) is left out of it; no more."""
+    phase = np.linspace(0.0, 4.0 * np.pi, 37)
+    water = Conditions(4.0 + 1.5 * np.sin(phase), np.abs(1.1 * np.cos(phase)), 0.19e-3,
+                       zone_to=1.0, **how)
+    whole, bare = (board(water, JERK_127, ladder(), rigging=rigging, verdicts=alone)
+                   for alone in (False, True))
+    seen = set()
+    for key, one in whole.judged.items():
+        other = bare.judged[key]
+        for name in ("verdict", "decided", "water", "water_decided"):
+            assert np.array_equal(getattr(one, name), getattr(other, name)), (key, name)
+        assert np.array_equal(whole.picks[key], bare.picks[key]), key
+        seen |= set(np.unique(one.verdict).tolist())
+    assert len(seen) >= 3

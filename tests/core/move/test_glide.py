@@ -6,9 +6,18 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from scipy.optimize import brentq
 
 from ilha.core.errors import DomainError
-from ilha.core.move.glide import OUTCOMES, Glide, crossflow_factor, free_fall, inertia_coefficients
+from ilha.core.move.glide import (
+    OUTCOMES,
+    Glide,
+    _trim_angle,
+    _trim_terms,
+    crossflow_factor,
+    free_fall,
+    inertia_coefficients,
+)
 from ilha.core.rig.assembly import assemble
 from ilha.core.rig.bodies import Part, Plastic
 from ilha.core.tables import FAMILIES, SHAPES
@@ -187,3 +196,24 @@ def test_inertia_coefficients_limits() -> None:
 
 def test_crossflow_factor_stays_in_its_range() -> None:
     assert crossflow_factor(np.array([0.5, 1.0, 1e9])).tolist() == [0.5, 0.52, 1.0]
+
+
+@pytest.mark.parametrize("name", sorted(SOFT))
+def test_the_trim_is_where_the_moment_passes_nought(name: str) -> None:
+    """By scipy's Brent between the two degrees at which it changes its sign."""
+    body = assemble(SOFT[name], [head(g, shape) for g in (2.0, 7.0, 40.0) for shape in AHEAD[:4]])
+    terms, _ = _trim_terms(body, np.asarray(RHO))
+    found = _trim_angle(terms, body.m_head.shape)[:, 0]
+
+    def moment(of: int, angle: float) -> float:
+        return float(np.broadcast_to(terms.moment(np.array(angle)), body.m_head.shape)[of, 0])
+
+    between = 0
+    for i, angle in enumerate(found):
+        if 1e-9 < angle < np.pi - 1e-9:
+            low, high = angle - 1e-3, angle + 1e-3
+            assert moment(i, low) > 0.0 > moment(i, high)
+            assert angle == pytest.approx(brentq(lambda a, i=i: moment(i, a), low, high,
+                                                 xtol=1e-14), abs=1e-10)
+            between += 1
+    assert between > 0 or name in ("hair",)
