@@ -4,5 +4,5 @@ import os
 
 __version__ = "0.1.0"
 # Read by numpy when it is first imported. Arrays are small here, and each worker process has its
-# core: further threads of the linear algebra wait by running idle, beside the other workers.
+# core: what further threads of the linear algebra do most is wait, and they wait by spinning.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")

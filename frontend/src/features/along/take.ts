@@ -74,7 +74,7 @@ export function askedFor(trip: KeptTrip, plan: TripPlan, settings: Settings, fac
 
 /** How what is brought is held. */
 export interface Held<T> {
-  /** asked for as this, where the server has it so */
+  /** days are asked for as this; the rest as the views do, who may have asked already */
   accept: string;
   of: (answer: Response) => Promise<T>;
 }
@@ -98,7 +98,7 @@ export async function bring<T>(asked: Asked, held: Held<T>, done: (count: number
   let count = 0;
   const one = async () => {
     for (let next = queue.shift(); next; next = queue.shift()) {
-      const answer = await fetch(next.path, { headers: { Accept: held.accept } });
+      const answer = await fetch(next.path, next.day ? { headers: { Accept: held.accept } } : undefined);
       // A card or a bench that cannot be had is no reason to go without the days.
       if (answer.ok) {
         const mark = new URL(next.path, "http://along").searchParams.get("mark_id");
