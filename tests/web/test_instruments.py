@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import os
 import random
 import socket
 import threading
 import time
+import tty
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
@@ -183,6 +185,50 @@ def test_over_tcp_in_halves_and_again_after_it_broke_off(
         assert found["said"] == ""
     finally:
         feed.close()
+
+
+def test_over_a_serial_line_in_halves_and_again_after_it_was_pulled_out(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Through a pseudo-terminal, which is a serial line to whoever reads it."""
+    monkeypatch.setattr("ilha.web.instruments.feed.AGAIN_S", 0.1)
+    plug = tmp_path / "sounder"
+
+    def plugged() -> int:
+        ours, theirs = os.openpty()
+        tty.setraw(theirs)
+        plug.unlink(missing_ok=True)
+        plug.symlink_to(os.ttyname(theirs))
+        os.close(theirs)
+        return ours
+
+    ours = plugged()
+    feed = Feed(f"serial:{plug}:38400")
+
+    def said(name: str, body: str) -> Callable[[], bool]:
+        def told() -> bool:
+            # A plug that nobody holds yet may swallow what it is given: it is said again.
+            line = sentence(body).encode()
+            os.write(ours, line[:9])
+            os.write(ours, line[9:])
+            return getattr(feed.instruments.aboard(time.monotonic()), name) is not None
+
+        return told
+
+    try:
+        until(said("depth", "SDDPT,7.0,0.5"))
+        assert feed.said == ""
+        os.close(ours)
+        until(lambda: feed.said != "")
+        ours = plugged()
+        until(said("water", "YXMTW,15.5,C"))
+        now = feed.instruments.aboard(time.monotonic())
+        assert now.depth is not None
+        assert now.water is not None
+        assert (now.depth.value, now.water.value) == ((7.5,), (15.5,))
+    finally:
+        feed.close()
+        os.close(ours)
 
 
 def test_over_udp() -> None:
