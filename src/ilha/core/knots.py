@@ -33,7 +33,7 @@ def knots(curves: Sequence[tuple[Array, float]], steps: int) -> Indices:
         at = np.flatnonzero(chosen)
         if at.size >= ALMOST_ALL * steps:
             return every
-        off = np.max(np.abs(scaled - spread(scaled[:, at], at, steps)), axis=0)
+        off = np.max([np.abs(row - np.interp(every, at, row[at])) for row in scaled], axis=0)
         # The worst of each stretch at once: few rounds are enough.
         worst = np.repeat(np.maximum.reduceat(off, at), np.diff(np.append(at, steps)))
         more = (off > 1.0) & (off == worst)

@@ -22,6 +22,7 @@ from ilha.core.judge.verdict import (
 from ilha.core.move.bow import wind_slack
 from ilha.core.water.flow import ESTIMATES
 
+IN_TOUCH = "in-touch"
 NEXT_LIFT = 1.0
 """How far the rod is lifted to feel the rig, m: more of a bow than that hides it."""
 HALF_FEEL = 0.5
@@ -64,7 +65,7 @@ def lower_limits(f: Figures, school: School, shape: tuple[int, int]) -> list[Lim
         _gets_there(f, school, shape),
         Limit("sinks", LOWER, "N", weight, 0.0, f.sinks),
         Limit("sinks-on-line", LOWER, "N", weight, feed, weight > feed),
-        Limit("in-touch", LOWER, "m", slack, NEXT_LIFT, _stack(
+        Limit(IN_TOUCH, LOWER, "m", slack, NEXT_LIFT, _stack(
             [~(slack > share * NEXT_LIFT) for share in (1.0, 1.0, HALF_FEEL)], shape)),
         Limit("tail-works", LOWER, "m/s", speed, tail, ~(speed < tail)),
         Limit("waits", LOWER, "s", waited, patience, ~(waited > patience)),

@@ -84,7 +84,7 @@ def rides_up(asked: Asked, speed: Array | float, here: Shares) -> Flags:
     """(3, H, T): whether it rides up at the estimates of reel and current; ``here`` at the middle.
     Not asked of the lower, which no verdict needs: it is as the middle."""
     up = here.rides_up
-    at, times = _estimates(up, ~up)
+    at, times = _estimates(up, here.may_rise(~up))
     reel = times * np.broadcast_to(speed, up.shape).reshape(-1)[at]
     return _at_estimates(up, at, asked.cells(at, up.shape).in_current(times).judged(reel).above)
 
@@ -121,7 +121,7 @@ def retrieve(
     # What else is asked depends on that: all of it is reeled in together.
     here = shares.rides_up
     band = _Band.of(shares, speed, band_at)
-    again, times = _estimates(here, shares.above < HIGH_UP)
+    again, times = _estimates(here, shares.may_rise(shares.above < HIGH_UP))
     own = np.broadcast_to(speed, here.shape).reshape(-1)[again]
     asked = asked.cells(np.concatenate([band.cells, again]), here.shape)
     asked = asked.in_current(np.concatenate([np.ones_like(band.reel), times]))

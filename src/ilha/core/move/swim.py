@@ -16,7 +16,7 @@ from ilha.core.move.way_in import WayIn
 BOW = 1.87
 """What a straight line leaves out of the moment: its bow (tried on the chain of
 tests/reference/moving.py; the water's own orbits are too quick for it)."""
-ORBIT = 0.35
+ORBIT = 0.45
 """Share of the swell's orbits that passes across the line: for the rest it goes along with them, as
 its bow may (tried on the chain)."""
 AGAINST = 2.5
@@ -36,11 +36,11 @@ SETTLED = 0.94
 """Down to this share of it the line takes its bow, and what hangs on it lies where it came down
 (tried on the chain), unless in deep water that would drag it nearer than SLIDES of the cast."""
 SLIDES = 0.85
-_OUT = np.concatenate([[1.0, SETTLED], np.linspace(0.86, 0.78, 2), np.linspace(0.78, 0.22, 11)[1:]])
+_OUT = np.concatenate([[1.0, SETTLED], np.linspace(0.78, 0.22, 11)])
 _OUT_IN_WAVES = np.concatenate([
-    [1.0], np.linspace(SETTLED, 0.78, 4), np.linspace(0.78, 0.22, 19)[1:]])
+    [1.0], np.linspace(SETTLED, 0.78, 3), np.linspace(0.78, 0.22, 15)[1:]])
 """Lengths of line, over the whole, at which the steps end; waves change within a longer step."""
-_HOME = np.linspace(0.22, 0.04, 7)[1:]
+_HOME, _HOME_IN_WAVES = (np.linspace(0.22, 0.04, n)[1:] for n in (5, 7))
 _POINTS, _WEIGHTS = (0.5 * (v + a)[:, None].astype(SINGLE) for v, a in zip(
     np.polynomial.legendre.leggauss(3), (1.0, 0.0), strict=True))
 """Gauss points of the wet line, over its length from the rod, (P, 1)."""
@@ -65,7 +65,8 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
     current that comes back along the cast counts 2.5 in place of 1.87; one that goes with it stands
     the line steeper near the rig. Sideways line and rig are carried by the current at the rate at
     which the moments of the drag are nought, and the line's bearing turns with them. The bottom
-    stops th. Three Gauss points on the wet line, one Newton step for each step of r.
+    stops th. Three Gauss points on the wet line; each step of r takes the rate at its middle, found
+    by one step of Newton's from the last one.
     home : followed to 4 % of the cast; else to 22 %, enough for verdicts.
     """
     columns = Columns.of(water, speed, cast)
@@ -74,9 +75,10 @@ def swim(water: Water, speed: Array | float, cast: Array | float, home: bool = T
 
 def _swum(water: Water, columns: Columns, home: bool) -> Array:
     """The ways of all columns, (2, P, N)."""
-    shares = _OUT if water.swell.calm else _OUT_IN_WAVES
+    calm = water.swell.calm
+    shares = _OUT if calm else _OUT_IN_WAVES
     if home:
-        shares = np.concatenate([shares, _HOME])
+        shares = np.concatenate([shares, _HOME if calm else _HOME_IN_WAVES])
     out = np.empty((2, shares.size, columns.size), dtype=SINGLE)
     out[:, 0] = np.array([1.0, 0.0])[:, None]
     for begin in range(0, columns.size, _BLOCK):
@@ -111,14 +113,14 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
     """The steps of :func:`swim` for a block of columns, told into ``out`` (2, P, N)."""
     _, weight, k, d, depth, tip, rho, nu, current, bearing, wave, strength, speed, cast = columns
     r, sin, cos, w = _begun(columns)
-    turn = steeper = time = np.zeros_like(r)
-    # The bottom that is there, under the surface, m; w a step ago, and how long that step was, s.
-    down, before = depth, (w, w)
+    turn = swung = steeper = time = borne = np.zeros_like(r)
+    # The bottom that is there, under the surface, m; the rate before the last.
+    down, before = depth, w
     swell, moving, waves = water.swell, bool(np.any(current != 0.0)), not water.swell.calm
     passes = strength * _PASSES
     whole, deep = np.hypot(cast, depth + tip), tip + down
     # Rows, since the processor is slower with a single number.
-    least, whole_sin = np.full_like(weight, 1e-3), np.ones_like(weight)
+    least, upright = np.full_like(weight, 1e-3), np.ones_like(weight)
     viscous, drag = 10.0 * (d / nu) ** (-2.0 / 3.0), 0.5 * rho * d
     # From the rod, m: points of the line, and the rig in the last row.
     at = np.empty((len(_POINTS) + 1, weight.size), dtype=SINGLE)
@@ -128,6 +130,17 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
     for i in range(1, shares.size):
         nearer = float(shares[i]) * whole
         dt = (r - nearer) / speed
+        half, began, bore = 0.5 * dt, (sin, cos), bearing
+        # The middle of the step, as the rate before leads to it.
+        r = 0.5 * (r + nearer)
+        if water.ground is not None:
+            down = water.ground.under(depth, r * cos, cast).astype(SINGLE)
+            deep = tip + down
+        sin, cos = _turned(*began, w * half, least, np.minimum(deep / r, upright))
+        bearing = bearing - swung * half
+        time = time + half
+        # Newton's step begins where the two rates before lead to.
+        before, w = w, 2.0 * w - before if i > 3 and not waves else w
         dry = np.minimum(tip / sin, r)
         wet = r - dry
         np.add(dry, _POINTS * wet, out=s)
@@ -154,6 +167,10 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
             orbit = x * sin
             orbit += z * cos
             radial = radial + (x[-1] * cos - z[-1] * sin)
+            # Newton's step begins where the water itself takes the rig.
+            carries = (borne - orbit[-1]) / r
+            borne, w = orbit[-1], w + carries
+            across += carries * at
             total = across + orbit
         square = total * total
         if moving:
@@ -181,25 +198,30 @@ def _reeled(water: Water, columns: Columns, shares: Array, out: Array) -> None:
         w = w - moment / slope
         if moving:
             turn = (_over(load, carried[:-1]) + arm * carried[-1]) / (lever + arm * r)
-            bearing = bearing - turn / np.maximum(cos, 1e-4) * dt
-        # Adams and Bashforth's second order.
-        rate = w if i < 3 else w + 0.5 * dt / before[1] * (w - before[0])
-        before = w, dt
-        time = time + dt
+            swung = turn / np.maximum(cos, 1e-4)
+            bearing = bore - swung * dt
+        time = time + half
         r = nearer
         if water.ground is not None:
             down = water.ground.under(depth, r * cos, cast).astype(SINGLE)
             deep = tip + down
-        # Of second order in the sine too, as far as that grows.
-        turned = np.minimum(rate * dt, cos / sin)
-        sin = np.maximum(sin + turned * (cos - 0.5 * turned * sin), least)
-        lowest = np.minimum(deep / r, whole_sin)
-        sin = np.minimum(sin, lowest)
+        lowest = np.minimum(deep / r, upright)
+        sin, cos = _turned(*began, w * dt, least, lowest)
         if i == 1:
             sin = np.where(r * r - deep * deep > (SLIDES * cast) ** 2, lowest, sin)
-        cos = np.sqrt(1.0 - sin * sin)
+            cos = np.sqrt(1.0 - sin * sin)
         out[0, i] = np.minimum(r * cos / cast, out[0, i - 1])
         out[1, i] = np.minimum(deep - r * sin, down)
+
+
+def _turned(
+    sin: Array, cos: Array, by: Array, least: Array, most: Array
+) -> tuple[Array, Array]:
+    """Sine and cosine of an angle once it has grown ``by`` rad, the sine between two bounds: to the
+    second order, and no further than the sine grows with it."""
+    by = np.minimum(by, cos / sin)
+    sin = np.minimum(np.maximum(sin + by * (cos - 0.5 * by * sin), least), most)
+    return sin, np.sqrt(1.0 - sin * sin)
 
 
 def _over(load: Array, value: Array) -> Array:
