@@ -280,7 +280,7 @@ def board(
     mass, steps = f.mass, np.zeros(cond.steps)
     # Swum back nothing is felt on each hop: no line is held.
     scope = None if cond.steady else np.broadcast_to(f.holds.scope[1], shape)
-    picks = {key: lightest(mass, j.verdict, fit, scope)
+    picks = {key: lightest(mass, j.verdict, fit, scope, j.only_wind)
              for key, j in judged.items()}
     usable = f.package <= f.rod.lure_max
     if fit is not None:

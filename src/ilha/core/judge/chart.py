@@ -19,7 +19,7 @@ from ilha.core.judge.schools import (
     by_depth_table,
     lightest,
 )
-from ilha.core.judge.verdict import LOWER, OUTFIT, Limit, hangs, judge
+from ilha.core.judge.verdict import LOWER, OUTFIT, Judgement, Limit, hangs, judge
 from ilha.core.move.cast import Rod
 from ilha.core.move.invert import greatest_current
 from ilha.core.move.way_in import OUT_OF_ZONE, Shares
@@ -103,15 +103,15 @@ def lid(
         passed = gets & others if fit is None else gets & others & (fit > FITS_BADLY)[:, None]
         limits.append(hangs(f.mass, passed, spread(f.fall.zone)))
     # What bears most holds best.
-    return _picked(f, judge(limits, grid).verdict, chosen, depths, currents, reach, fit,
+    return _picked(f, judge(limits, grid), chosen, depths, currents, reach, fit,
                    -spread(reach))
 
 
 def _picked(
-    f: Figures, verdict: Indices, school: School, depths: Array, currents: Array, reach: Array,
+    f: Figures, judged: Judgement, school: School, depths: Array, currents: Array, reach: Array,
     fit: Indices | None, scope: Array | None,
 ) -> Lid:
-    """The school's pick of every cell. verdict, scope : (H, D U)."""
+    """The school's pick of every cell. judged, scope : (H, D U)."""
     if school.key == "depth-table":
         usable = f.package <= f.rod.lure_max
         if fit is not None:
@@ -119,9 +119,9 @@ def _picked(
         pick = by_depth_table(f.mass, usable,
                               np.repeat(depths, currents.size), np.tile(currents, depths.size))
     else:
-        pick = lightest(f.mass, verdict, fit, scope)
+        pick = lightest(f.mass, judged.verdict, fit, scope, judged.only_wind)
     return Lid(depths, currents, pick.reshape(depths.size, currents.size),
-               verdict.reshape(-1, depths.size, currents.size), reach)
+               judged.verdict.reshape(-1, depths.size, currents.size), reach)
 
 
 def _swum(
@@ -137,7 +137,7 @@ def _swum(
         f = replace(f, counts=fit > FITS_BADLY)
     shape = (len(heads), here.depth.size)
     judgement, _ = judge_school(replace(f, known=_between(f, depths, currents)), school, shape)
-    return _picked(f, judgement.verdict, school, depths, currents,
+    return _picked(f, judgement, school, depths, currents,
                    np.full((len(heads), depths.size), np.nan), fit, None)
 
 

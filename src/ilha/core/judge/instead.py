@@ -9,6 +9,7 @@ import numpy as np
 from ilha.core.errors import Indices
 from ilha.core.judge.board import Board
 from ilha.core.judge.schools import FITS_BADLY, MARGINAL, RIGHT, TOO_HEAVY
+from ilha.core.judge.verdict import IN_TOUCH
 
 
 @dataclass(frozen=True)
@@ -50,7 +51,7 @@ def nothing_right(b: Board, at: Indices, fit: Indices) -> Instead:
     hooks = np.any(does & light & (fit[:, None] == FITS_BADLY), axis=0)
     most = float(np.where(does & stout, over, np.inf).min()) if stout.any() else None
     rest = ~stout & ~hooks
-    wind = rest & np.any((codes == "in-touch") & ~does, axis=0)
+    wind = rest & np.any((codes == IN_TOUCH) & ~does, axis=0)
     rest &= ~wind
     told = Instead(over=most, hooks=bool(hooks.any()), wind=bool(wind.any()))
     if b.figures.cond.steady:

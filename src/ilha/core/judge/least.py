@@ -13,7 +13,7 @@ import numpy as np
 
 from ilha.core.errors import Array
 from ilha.core.judge.figures import Figures, figures
-from ilha.core.judge.limits import IN_TOUCH, judge_school
+from ilha.core.judge.limits import judge_school
 from ilha.core.judge.schools import MARGINAL, RIGHT, SCHOOLS, School
 from ilha.core.move.cast import Rod
 from ilha.core.move.glide import Glide, free_fall
@@ -45,13 +45,11 @@ def least_that_does(cond: Conditions, plastics: Sequence[Plastic], school: str) 
     glide = _fallen(soft, float(np.max(sea.density(cond.temperature_c, cond.salinity))))
     f = figures(cond, _balls(soft), Rod(limits=False), bare=True, glide=glide)
     judged, _ = judge_school(f, SCHOOLS[school], f.ends.package.shape, 0.0)
-    verdict = judged.verdict.reshape(len(plastics), -1)
     out = np.full(len(plastics), MASSES[-1])
     # One that the wind alone makes marginal comes before one that the water does: else a wind that
     # leaves none right would make it lighter.
-    windy = [limit.code for limit in judged.limits].index(IN_TOUCH)
-    only_wind = (judged.decided == windy).reshape(verdict.shape)
-    for found in (verdict == MARGINAL, (verdict == MARGINAL) & only_wind, verdict == RIGHT):
+    for rank in (judged.verdict == MARGINAL, judged.only_wind, judged.verdict == RIGHT):
+        found = rank.reshape(len(plastics), -1)
         out = np.where(found.any(axis=1), MASSES[np.argmax(found, axis=1)], out)
     return np.asarray(np.maximum(out, kg_from_oz(ORDINARY_OZ)))
 

@@ -10,6 +10,7 @@ from ilha.core.errors import Array, Flags
 from ilha.core.judge.figures import Figures
 from ilha.core.judge.schools import DRIFT_SHARE, School
 from ilha.core.judge.verdict import (
+    IN_TOUCH,
     LOWER,
     OUTFIT,
     REACHES,
@@ -22,7 +23,6 @@ from ilha.core.judge.verdict import (
 from ilha.core.move.bow import wind_slack
 from ilha.core.water.flow import ESTIMATES
 
-IN_TOUCH = "in-touch"
 NEXT_LIFT = 1.0
 """How far the rod is lifted to feel the rig, m: more of a bow than that hides it."""
 HALF_FEEL = 0.5

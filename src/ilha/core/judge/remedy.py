@@ -11,6 +11,7 @@ from ilha.core.errors import Array, Flags, Indices
 from ilha.core.judge.board import Board
 from ilha.core.judge.limits import HALF_FEEL, NEXT_LIFT, lower_limits
 from ilha.core.judge.schools import MARGINAL, RIGHT, TOO_HEAVY, TOO_LIGHT
+from ilha.core.judge.verdict import IN_TOUCH
 from ilha.core.move.bow import wind_slack
 from ilha.core.rig.tackle import SINGLE
 from ilha.core.water.flow import ESTIMATES
@@ -141,12 +142,12 @@ def _by_low_tip(b: Board) -> Flags:
     matter."""
     f, j = b.figures, b.judgement
     codes = np.array([item.code for item in j.limits])
-    windy = (codes[j.decided] == "in-touch") & (j.verdict != RIGHT)
+    windy = (codes[j.decided] == IN_TOUCH) & (j.verdict != RIGHT)
     if not np.any(windy):
         return np.asarray(windy)
     cond = f.cond
     low = np.minimum(LOW_TIP, np.asarray(cond.tip_height))
     slack = wind_slack(cond.line_diameter, cond.crosswind, low, cond.cast, f.ends.weight)
     others = np.logical_and.reduce([np.broadcast_to(item.passed, (3, *b.shape))[1]
-                                    for item in j.limits if item.code != "in-touch"])
+                                    for item in j.limits if item.code != IN_TOUCH])
     return np.asarray(windy & others & np.broadcast_to(slack <= HALF_FEEL * NEXT_LIFT, b.shape))

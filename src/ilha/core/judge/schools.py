@@ -118,7 +118,8 @@ def of_a_size(mass: Array) -> Array:
 
 
 def lightest(
-    mass: Array, verdict: Indices, fit: Indices | None = None, scope: Array | None = None
+    mass: Array, verdict: Indices, fit: Indices | None = None, scope: Array | None = None,
+    only_wind: Flags | None = None,
 ) -> Indices:
     """Index of the pick: the lightest right head, else the lightest marginal one, else -1.
 
@@ -129,7 +130,8 @@ def lightest(
     ----------
     mass : (H,) kg. verdict : (H, T) codes. fit : (H,), None: all fit well. scope : (H, T) where
     a line is held: where none is right the marginal head that holds best is taken, so that more
-    current or more wind never makes the pick lighter.
+    current or more wind never makes the pick lighter. only_wind : (H, T) where none is, those
+    that the wind alone makes marginal, which come before those that the water makes so.
 
     Returns
     -------
@@ -149,6 +151,9 @@ def lightest(
                 # Of those that hold alike, as all do in slack water, the heaviest.
                 held = np.where(found, np.round(scope[order], 6), np.inf)
                 first = len(held) - 1 - np.argmin(held[::-1], axis=0)
+            elif code == MARGINAL and only_wind is not None:
+                windy = found & only_wind[order]
+                first = np.where(windy.any(axis=0), np.argmax(windy, axis=0), first)
             pick = np.where(found.any(axis=0), order[first], pick)
     return pick
 

@@ -19,7 +19,7 @@ from ilha.core.judge.schools import (
     School,
 )
 
-REACHES = "reaches"
+IN_TOUCH, REACHES = "in-touch", "reaches"
 """The limit of the cast: what fails it alone falls short."""
 LOWER, UPPER, OUTFIT = "lower", "upper", "outfit"
 HANG_SHARE = 0.6
@@ -117,6 +117,12 @@ class Judgement:
         fails = self.fails
         return np.select([fails[OUTFIT], fails[LOWER], fails[UPPER]],
                          [UNSAFE, TOO_LIGHT, TOO_HEAVY], RIGHT)
+
+    @property
+    def only_wind(self) -> Flags:
+        """Marginal, and for the wind's bow, not for the water."""
+        windy = [item.code == IN_TOUCH for item in self.limits]
+        return np.asarray((self.verdict == MARGINAL) & np.isin(self.decided, np.flatnonzero(windy)))
 
     @property
     def eased(self) -> Flags:
