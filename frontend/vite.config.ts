@@ -45,7 +45,11 @@ export default defineConfig({
     }),
   ],
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ["import"] } } },
-  build: { outDir: "../src/ilha/web/dist", emptyOutDir: true, sourcemap: false },
+  build: {
+    outDir: "../src/ilha/web/dist", emptyOutDir: true, sourcemap: false, chunkSizeWarningLimit: 700,
+    // What the first view needs comes as one file: as forty, they waited for one another.
+    rollupOptions: { output: { codeSplitting: { groups: [{ name: "ilha", tags: ["$initial"] }] } } },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8417" } },
   test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
 } as Parameters<typeof defineConfig>[0]);

@@ -15,10 +15,11 @@ import traceback
 from pathlib import Path
 from typing import Any
 
-# Loaded before the first fork, as a start of the command loads them.
-import ilha.demo.marela
+# Loaded before the first fork, as a start of the command loads it.
 import ilha.web.serve
 from ilha.cli import main
+from ilha.web.app import create_app
+from tests.made_once import compile_routes_once, marela_file
 
 
 class Forks:
@@ -61,10 +62,19 @@ def _child(what: dict[str, Any]) -> None:
         os._exit(code)
 
 
+def _warmed(now_s: int = 1_784_800_000) -> None:
+    """What the first answers of a process load and work out for good, children come with."""
+    assert ilha.web.serve
+    compile_routes_once()
+    client = create_app(marela_file(now_s, log=False), now_s=now_s).test_client()
+    day = client.get("/api/day?mark_id=1&plastic_id=1&line_id=3&rod_id=2"
+                     "&school=lightest-practical")
+    assert day.status_code == 200, day.text
+
+
 def run() -> None:
     """Answer lines until there are no more."""
-    loaded = (ilha.demo.marela, ilha.web.serve)
-    assert all(loaded)
+    _warmed()
     for line in sys.stdin:
         what = json.loads(line)
         if "wait" in what:
