@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import gzip
 import re
 from pathlib import Path
 
+import brotli
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
@@ -174,6 +176,13 @@ def test_the_interface_and_its_caching(app: Flask, client: FlaskClient) -> None:
     asset = next(line.split('"')[1] for line in page.text.split("src=")[1:] for _ in [0])
     got = client.get(asset)
     assert got.headers["Cache-Control"] == "public, max-age=31536000, immutable"
+    # Packed when it was built: the same, and named by what it is.
+    for how, unpacked in (("br", brotli.decompress), ("gzip", gzip.decompress)):
+        packed = client.get(asset, headers={"Accept-Encoding": how})
+        assert (packed.headers["Content-Encoding"], packed.mimetype) == (how, got.mimetype)
+        assert packed.vary.as_set() == {"accept-encoding"}
+        assert unpacked(packed.data) == got.data
+    assert client.get(asset, headers={"Accept-Encoding": "identity"}).data == got.data
     assert client.get("/assets/none.js").status_code == 404
     assert client.get("/none.txt").status_code == 404
     assert client.get("/manifest.webmanifest").mimetype == "application/manifest+json"

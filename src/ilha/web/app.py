@@ -42,6 +42,7 @@ from ilha.web.trip import routes as trip
 
 DIST = Path(__file__).parent / "dist"
 _YEAR = 365 * 24 * 3600
+_PACKED = {"br": ".br", "gzip": ".gz"}
 
 
 def create_app(database_path: Path | str, dist: Path = DIST, now_s: float | None = None,
@@ -134,8 +135,13 @@ def _serve_interface(app: Flask, dist: Path) -> None:
 
     @app.get("/assets/<path:name>")
     def assets(name: str) -> Response:
-        # Vite puts a hash of the content in these names: they never change.
-        return page(f"assets/{name}", _YEAR)
+        # Vite puts a hash of the content in these names: they never change. Scripts and styles it
+        # packs beside them, smaller than what is packed at each question could be.
+        ending = _PACKED.get(request.accept_encodings.best_match(_PACKED) or "", "")
+        packed = f"{name}{ending}"
+        response = page(f"assets/{packed if (dist / 'assets' / packed).is_file() else name}", _YEAR)
+        response.vary.add("Accept-Encoding")
+        return response
 
     @app.get("/")
     def index() -> Response:

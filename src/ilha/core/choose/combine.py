@@ -148,7 +148,7 @@ def with_fronts(box: Box, rows: Rows) -> Rows:
         for wanted in FRONT_SHARES:
             off = np.abs(np.log(share / wanted))
             # Of one weight the rear's own hook before any other.
-            best = min(range(goes.size), key=lambda i: (round(off[i], 3), goes[i] != rear, goes[i]))
+            best = np.lexsort((goes, goes != rear, np.round(off, 3)))[0]
             if off[best] <= np.log(NEAR):
                 found.add(int(goes[best]))
         at += [row] * len(found)

@@ -9,8 +9,9 @@ from __future__ import annotations
 import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import partial
+from functools import partial, reduce
 from importlib.resources import files
+from operator import or_
 from typing import Any
 
 import numpy as np
@@ -155,7 +156,7 @@ def met(values: Array, asked: Asked, fish: Fish) -> Array:
     if isinstance(asked, str):
         return nearness(values, *lengths(asked, fish))
     if isinstance(asked[0], str):
-        return np.asarray(np.isin(values, asked), dtype=float)
+        return np.asarray(reduce(or_, (values == word for word in asked)), dtype=float)
     return nearness(values, float(asked[0]), float(asked[1]))
 
 

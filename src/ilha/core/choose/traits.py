@@ -272,12 +272,10 @@ class Traits(Still):
     def verdict(self) -> Array:
         """What the water says; how much heavier than need be is ``weight_over_least``."""
         j = self.judged
-        drags = np.isin(np.array(j.codes)[j.decided], ("drags", "runs-under"))
-        heavy = np.where(drags, "drags", "right")
-        return np.asarray(np.select(
-            [np.isin(j.verdict, (TOO_LIGHT, FALLS_SHORT)), j.verdict == MARGINAL,
-             j.verdict == TOO_HEAVY],
-            ["too-light", "marginal", heavy], "right"))
+        light = (j.verdict == TOO_LIGHT) | (j.verdict == FALLS_SHORT)
+        drags = np.isin(j.codes, ("drags", "runs-under"))[j.decided]
+        at = np.select([light, j.verdict == MARGINAL, (j.verdict == TOO_HEAVY) & drags], [1, 2, 3])
+        return np.asarray(np.array(["right", "too-light", "marginal", "drags"])[at])
 
     @property
     def fall_speed_m_s(self) -> Array:

@@ -159,37 +159,49 @@ def flight(
     up = speed * np.sin(LAUNCH)
     # In a vacuum it would fly so many of these; what the air bears, longer.
     longest = (up + np.sqrt(up**2 + 2.0 * G * RELEASE_HEIGHT)) / G / _STEPS
-    state = np.stack([np.zeros_like(up), np.full_like(up, RELEASE_HEIGHT),
-                      speed * np.cos(LAUNCH), up, np.zeros_like(up)])
+    far, high = np.zeros_like(up), np.full_like(up, RELEASE_HEIGHT)
+    vx, vz, out = speed * np.cos(LAUNCH), up, np.zeros_like(up)
 
-    def slope(s: Array) -> Array:
-        _, _, vx, vz, out = s
-        v = np.hypot(vx, vz)
-        rel = vx - wind
-        through = air * np.hypot(rel, vz)
-        line = (lam + skin * out) * v
-        return np.stack([vx, vz, -(through * rel + line * vx) / mass,
-                         -G - (through + line) * vz / mass, v])
+    def drawn(vx: Array, vz: Array, out: Array) -> tuple[Array, Array, Array, Array]:
+        """Its speed (m/s), that through the air ahead, and what air and line draw per m/s."""
+        v, rel = np.sqrt(vx * vx + vz * vz), vx - wind
+        return v, rel, air * np.sqrt(rel * rel + vz * vz), (lam + skin * out) * v
+
+    def slowed(
+        vx: Array, vz: Array, rel: Array, through: Array, line: Array
+    ) -> tuple[Array, Array]:
+        return -(through * rel + line * vx) / mass, -G - (through + line) * vz / mass
 
     landed = np.zeros(up.shape, dtype=bool)
     distance = np.zeros_like(up)
     for _ in range(16 * _STEPS):
-        _, _, vx, vz, out = state
-        stops = (air * np.hypot(vx - wind, vz) + (lam + skin * out) * np.hypot(vx, vz)) / mass
-        dt = np.minimum(longest, STIFF / np.maximum(stops, 1e-9))
-        a = slope(state)
-        b = slope(state + 0.5 * dt * a)
-        c = slope(state + 0.5 * dt * b)
-        d = slope(state + dt * c)
-        new = state + dt / 6.0 * (a + 2.0 * (b + c) + d)
-        hit = ~landed & (new[1] <= 0.0)
-        share = state[1] / np.where(hit, state[1] - new[1], 1.0)
-        distance = np.where(hit, state[0] + share * (new[0] - state[0]), distance)
-        landed |= hit
-        state = new
+        av, *pulled = drawn(vx, vz, out)
+        dt = np.minimum(longest, STIFF / np.maximum((pulled[1] + pulled[2]) / mass, 1e-9))
+        half, sixth = 0.5 * dt, dt / 6.0
+        ax, az = slowed(vx, vz, *pulled)
+        bx, bz = vx + half * ax, vz + half * az
+        bv, *pulled = drawn(bx, bz, out + half * av)
+        bax, baz = slowed(bx, bz, *pulled)
+        cx, cz = vx + half * bax, vz + half * baz
+        cv, *pulled = drawn(cx, cz, out + half * bv)
+        cax, caz = slowed(cx, cz, *pulled)
+        dx, dz = vx + dt * cax, vz + dt * caz
+        dv, *pulled = drawn(dx, dz, out + dt * cv)
+        dax, daz = slowed(dx, dz, *pulled)
+        new_far = far + sixth * (vx + 2.0 * (bx + cx) + dx)
+        new_high = high + sixth * (vz + 2.0 * (bz + cz) + dz)
+        hit = ~landed & (new_high <= 0.0)
+        if np.any(hit):
+            share = high / np.where(hit, high - new_high, 1.0)
+            distance = np.where(hit, far + share * (new_far - far), distance)
+            landed |= hit
+        far, high = new_far, new_high
         if np.all(landed):
             break
-    return np.asarray(np.where(landed, distance, state[0]))
+        vx = vx + sixth * (ax + 2.0 * (bax + cax) + dax)
+        vz = vz + sixth * (az + 2.0 * (baz + caz) + daz)
+        out = out + sixth * (av + 2.0 * (bv + cv) + dv)
+    return np.asarray(np.where(landed, distance, far))
 
 
 @lru_cache(maxsize=64)
