@@ -9,7 +9,7 @@ from typing import Any
 
 import numpy as np
 
-from ilha.core.errors import Array, Flags, Indices, NotConverged
+from ilha.core.errors import Array, Flags, Indices
 from ilha.core.trip.round import Round, rounds
 from ilha.core.trip.ways import CRAFTS, durations
 from ilha.core.trip.worth import barred
@@ -20,9 +20,6 @@ from ilha.desk.trip_marks import PER_STEP, TripPlace, trip_place
 from ilha.formats.fields import FieldError
 from ilha.store import marks
 
-FINE = 450
-"""Instants of all marks together up to which the round is sought by five minutes; by ten above it,
-by a quarter of an hour above twice it, which keeps its finding within seconds."""
 NEXT_BEST = 2
 
 
@@ -39,7 +36,7 @@ class Remedy:
 class TripPlan:
     """A trip and its rounds, best first; the first without stays where nothing is worth going.
 
-    window : first and last instant. ticks : instants of a tick of the rounds. legs_s : (P, P, T)
+    window : first and last instant, of which each begins a tick of the rounds. legs_s : (P, P, T)
     seconds from place to place, the last is home.
     """
 
@@ -47,7 +44,6 @@ class TripPlan:
     span: Span
     places: list[TripPlace]
     window: tuple[int, int]
-    ticks: int
     rounds: list[Round]
     legs_s: Array
     still_s: Array
@@ -59,7 +55,7 @@ class TripPlan:
         return self.rounds[0]
 
     def instant(self, tick: int) -> int:
-        return self.window[0] + self.ticks * tick
+        return self.window[0] + tick
 
     def clock(self, tick: int) -> str:
         return self.span.clock_of(self.instant(tick) / PER_STEP)
@@ -81,13 +77,9 @@ def plan_trip(conn: sqlite3.Connection, now_s: float, asked: TripQuestion) -> Tr
     if not asked.marks:
         raise FieldError("marks", "`marks` are all gone: choose marks that are there")
     found = _Trip(conn, now_s, asked)
-    try:
-        best = found.solved(asked, NEXT_BEST + 1)
-    except NotConverged as error:
-        raise FieldError("marks", "`marks`: so many through so long a day take too long to plan:"
-                                  " leave some out") from error
+    best = found.solved(asked, NEXT_BEST + 1)
     remedies = [] if best[0].stays and not best[0].unmet.any() else found.remedies(best[0])
-    return TripPlan(asked, found.span, found.places, found.window(asked), found.ticks(asked), best,
+    return TripPlan(asked, found.span, found.places, found.window(asked), best,
                     found.legs(asked),
                     found.legs(asked, still=True)[:, :, 0], remedies)
 
@@ -110,18 +102,15 @@ class _Trip:
                        for hour in (asked.from_hour, asked.to_hour))
         return first, last
 
-    def ticks(self, asked: TripQuestion) -> int:
-        """Instants of a tick: the longer the day and the more the marks, the longer they are."""
-        first, last = self.window(asked)
-        return min(3, 1 + (last - first) * len(self.places) // FINE)
-
-    def tick_s(self, asked: TripQuestion) -> float:
-        return self.ticks(asked) * self.span.step_s / PER_STEP
+    @property
+    def tick_s(self) -> float:
+        """Seconds of a tick."""
+        return self.span.step_s / PER_STEP
 
     def _at(self, asked: TripQuestion) -> Indices:
         """Instants that the ticks begin and end at."""
         first, last = self.window(asked)
-        return np.arange(first, last + 1, self.ticks(asked))
+        return np.arange(first, last + 1)
 
     def legs(self, asked: TripQuestion, still: bool = False) -> Array:
         """Seconds from place to place, (P, P, T), or as in still water."""
@@ -138,11 +127,11 @@ class _Trip:
         where.append((asked.home.latitude_deg, asked.home.longitude_deg))
         lat, lon = np.array(where).T
         return durations(lat, lon, stream, flows, asked.speed, CRAFTS[asked.craft],
-                         self.tick_s(asked))
+                         self.tick_s)
 
     def _travel(self, asked: TripQuestion) -> Indices:
         """The same in ticks, -1 where one would not be there in time or in the dark."""
-        legs = self.legs(asked) / self.tick_s(asked)
+        legs = self.legs(asked) / self.tick_s
         out = np.where(np.isfinite(legs), np.ceil(np.where(np.isfinite(legs), legs, 0.0) - 1e-6),
                        -1.0).astype(int)
         if not asked.lamp:
@@ -164,7 +153,7 @@ class _Trip:
     def solved(self, asked: TripQuestion, count: int = 1) -> list[Round]:
         """The best rounds of the trip as ``asked``, whose marks are judged already."""
         at = self._at(asked)
-        ticks, tick_min = self.ticks(asked), self.tick_s(asked) / 60.0
+        tick_min = self.tick_s / 60.0
         worth = np.zeros((len(self.places), at.size - 1))
         shut = np.ones(worth.shape, dtype=bool)
         for i, place in enumerate(self.places):
@@ -174,11 +163,9 @@ class _Trip:
             fine = 0.5 * (value[:-1] + value[1:])
             when = {why: flags for why, flags in place.closed.items()
                     if not (asked.lamp and why == "dark")}
-            closed = barred(when, self.span.step_s / PER_STEP / 60.0) if when else np.zeros(
+            closed = barred(when, tick_min) if when else np.zeros(
                 fine.size, dtype=bool)
-            for part in range(ticks):
-                worth[i] += fine[at[:-1] + part] / ticks
-            shut[i] = np.any([closed[at[:-1] + part] for part in range(ticks)], axis=0)
+            worth[i], shut[i] = fine[at[:-1]], closed[at[:-1]]
         pinned = np.zeros(worth.shape, dtype=bool)
         for hold in asked.holds:
             row = [one.mark_id for one in asked.marks].index(hold.mark_id)
@@ -192,7 +179,7 @@ class _Trip:
 
     def _within(self, asked: TripQuestion, from_hour: float, to_hour: float) -> Flags:
         low, high = (PER_STEP * self.span.at_clock(hour) for hour in (from_hour, to_hour))
-        middle = self._at(asked)[:-1] + 0.5 * self.ticks(asked)
+        middle = self._at(asked)[:-1] + 0.5
         return np.asarray((middle > low) & (middle < high))
 
     def remedies(self, best: Round) -> list[Remedy]:
@@ -206,10 +193,7 @@ class _Trip:
             if (not change.keys() <= {"holds", "lamp", "from_hour", "to_hour"}
                     or other.first_hour != self.asked.first_hour):
                 trip = _Trip(self.conn, self.now_s, other)
-            try:
-                then = trip.solved(other)[0]
-            except NotConverged:
-                continue
+            then = trip.solved(other)[0]
             if (then.unmet.sum(), -then.worth) < (best.unmet.sum(), -best.worth - 1.0):
                 out.append(Remedy(words, change, then.worth))
         return sorted(out, key=lambda r: -r.minutes)

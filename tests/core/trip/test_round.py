@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from ilha.core.errors import DomainError
 from ilha.core.trip.round import AWAY_COSTS, FRESH_MIN, MOVE_COSTS, TIRED, Round, rounds
+from tests.core.trip.network import rounds_by_program
 
 TICK = 5.0
 
@@ -208,6 +209,25 @@ def test_a_pin_holds_though_it_costs_and_what_cannot_be_kept_is_told() -> None:
     small.barred[1, 11] = True
     assert rounds(small.worth, small.barred, small.travel, TICK, small.least,
                   small.pinned)[0].unmet.sum() >= 1
+
+
+@pytest.mark.parametrize(("seed", "marks", "ticks"), [(1, 4, 48), (2, 5, 60), (3, 6, 48)])
+def test_rounds_of_many_marks_are_those_of_a_network_over_time(
+    seed: int, marks: int, ticks: int
+) -> None:
+    rng = np.random.default_rng(seed)
+    worth = np.repeat(rng.random((marks, ticks // 3)), 3, axis=1)
+    barred = np.repeat(rng.random((marks, ticks // 3)) < 0.15, 3, axis=1)
+    travel = (rng.integers(1, 9, (marks + 1, marks + 1, 1))
+              + rng.integers(0, 2, (marks + 1, marks + 1, ticks + 1)))
+    travel[rng.random(travel.shape) < 0.05] = -1
+    pinned = rng.random(worth.shape) < 0.01
+    found = rounds(worth, barred, travel, TICK, 6, pinned, fresh_min=12 * TICK)
+    other = rounds_by_program(worth, barred, travel, TICK, 6, pinned, 12)
+    assert [one.order for one in found] == [one.order for one in other]
+    assert [one.worth for one in found] == pytest.approx([one.worth for one in other], abs=1e-6)
+    assert [one.unmet.sum() for one in found] == [one.unmet.sum() for one in other]
+    assert len(found) == 3
 
 
 def test_a_day_of_eight_marks_is_solved() -> None:

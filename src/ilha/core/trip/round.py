@@ -1,19 +1,21 @@
 """Where to be when: the best round over several marks, proven best.
 
-A network over time. On arrival one chooses how long to fish a mark while it is fresh, from the
-least stay on; then every tick one stays on, or goes. Each mark is visited once at most. HiGHS
-solves it, through the program that packs. Section 12 of docs/model.md.
+Each mark is visited once at most. What is best from here on depends on which marks were visited,
+where one is and when: it is worked out backwards for all of these (dynamic programming over sets,
+as Held and Karp's of the travelling salesman, 1962, from memory). With it known how much each
+beginning of an order can still come to, orders are followed up best first, and the first that are
+complete are the best. Section 12 of docs/model.md.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import heapq
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
 from ilha.core.errors import Array, DomainError, Flags, Indices
-from ilha.core.trip.program import Program
 
 MOVE_COSTS = 6.0
 """Minutes of good fishing that one gives up for a move less: anchor up, tackle stowed, water
@@ -92,18 +94,16 @@ def rounds(
     worth : (M, T) of a minute at each mark in each tick, 0 to 1. barred : (M, T) ticks in which one
     must not be there. travel : (M + 1, M + 1, T + 1) ticks from place to place when one leaves at
     the start of a tick or at the end of the last, -1 where there is no way; the last place is
-    home. tick_min : minutes of a
-    tick. least_stay : ticks. pinned : (M, T) ticks in which one is there. count : rounds at most.
-    fresh_min : minutes for which a mark is fresh.
+    home. tick_min : minutes of a tick. least_stay : ticks. pinned : (M, T) ticks in which one is
+    there. count : rounds at most. fresh_min : minutes for which a mark is fresh.
 
     A round of none is staying at home. A pinned tick that cannot be met is left unmet, and said.
+    Time and memory grow with 2 to the number of marks.
 
     Raises
     ------
     DomainError
         For arrays that do not belong together.
-    NotConverged
-        Where the solver gives up.
     """
     marks, ticks = worth.shape
     if barred.shape != worth.shape or travel.shape != (
@@ -111,132 +111,165 @@ def rounds(
         raise DomainError("travel", "must have one row for each mark and one for home", None, "",
                           "give worth, barred and travel for the same marks and ticks")
     pins = np.zeros(worth.shape, dtype=bool) if pinned is None else pinned
-    arcs = _arcs(barred, travel, least_stay, round(fresh_min / tick_min))
-    out: list[Round] = []
-    for _ in range(count):
-        found = _best(worth, arcs, pins, tick_min, [r.order for r in out])
-        if not out or found.stays:
-            out.append(found)
-        if not found.stays:
-            # What is worth less than staying at home is no plan.
-            break
-    return out
+    return _Day(worth, barred, travel, tick_min, least_stay, round(fresh_min / tick_min),
+                pins).best(count)
 
 
-def _arcs(barred: Flags, travel: Indices, least: int, fresh: int) -> _Arcs:
-    marks, ticks = barred.shape
-    # Up to which tick one may stay from each tick on.
-    until = np.full((marks, ticks + 1), ticks)
-    for tick in range(ticks - 1, -1, -1):
-        until[:, tick] = np.where(barred[:, tick], tick, until[:, tick + 1])
-    free = until - np.arange(ticks + 1) >= least
-    origin, place, leaves = np.nonzero(travel[:, :marks] >= 0)
-    arrives = leaves + travel[origin, place, leaves]
-    good = (origin != place) & (arrives < ticks)
-    good[good] &= free[place[good], arrives[good]]
-    ways = np.stack([origin, place, leaves, arrives])[:, good]
-    lasts = np.arange(least, max(least, fresh) + 1)
-    mark, t, k = np.nonzero(free[:, :, None] & (
-        np.arange(ticks + 1)[:, None] + lasts <= until[:, :, None]))
-    place, leaves = np.nonzero(travel[:marks, marks] >= 0)
-    home = leaves + travel[place, marks, leaves]
-    return _Arcs(ways, np.stack([mark, t, t + lasts[k]]), np.stack(np.nonzero(~barred)),
-                 np.stack([place, leaves, home])[:, home <= ticks])
+@dataclass(frozen=True)
+class _Begun:
+    """An order as far as it has come. arrived : (T + 1,) minutes at best when one is at its last
+    mark at each tick; free : when one goes from there. before : it without its last mark."""
+
+    order: tuple[int, ...]
+    free: Array
+    arrived: Array | None = None
+    before: _Begun | None = None
+
+    @property
+    def visited(self) -> int:
+        return sum(1 << m for m in self.order)
 
 
-def _best(
-    worth: Array, arcs: _Arcs, pins: Flags, tick_min: float, gone: Sequence[tuple[int, ...]],
-) -> Round:
-    marks, ticks = worth.shape
-    if arcs.ways.shape[1] == 0 or arcs.home.shape[1] == 0:
-        return Round((), (), 0.0, pins)
-    ways, fresh, on, home, pinned = arcs.first
-    pin_at = np.stack(np.nonzero(pins))
-    program = Program(np.zeros(0, dtype=int), pinned + pin_at.shape[1])
-    origin, place, leaves, _ = arcs.ways
-    total = np.concatenate([np.zeros((marks, 1)), np.cumsum(worth, axis=1)], axis=1)
-    cost = np.zeros(program.size)
-    out = origin == marks
-    cost[ways:fresh] = MOVE_COSTS - np.where(out, AWAY_COSTS * tick_min * leaves, 0.0)
-    cost[fresh:on] = -tick_min * (
-        total[arcs.fresh[0], arcs.fresh[2]] - total[arcs.fresh[0], arcs.fresh[1]])
-    cost[on:home] = -tick_min * TIRED * worth[arcs.on[0], arcs.on[1]]
-    cost[home:pinned] = AWAY_COSTS * tick_min * arcs.home[2]
-    cost[pinned:] = UNMET_COSTS * tick_min
-    # One goes out once at most, to each mark once at most.
-    program.add(np.flatnonzero(out), np.ones(int(out.sum())), -np.inf, 1.0)
-    for m in range(marks):
-        own = np.flatnonzero(place == m)
-        program.add(own, np.ones(own.size), -np.inf, 1.0)
-    _conserve(program, arcs, marks, ticks)
-    for k, (m, t) in enumerate(pin_at.T):
-        there = (arcs.fresh[0] == m) & (arcs.fresh[1] <= t) & (t < arcs.fresh[2])
-        stays = (arcs.on[0] == m) & (arcs.on[1] == t)
-        columns = np.concatenate([fresh + np.flatnonzero(there), on + np.flatnonzero(stays),
-                                  [pinned + k]])
-        program.add(columns, np.ones(columns.size), 1.0, np.inf)
-    for order in gone:
-        _forbid(program, arcs, marks, order)
-    taken = program.solved(cost, "the round", presolve=False) > 0.5
-    return _read(worth, arcs, taken, tick_min, pins)
+@dataclass(frozen=True)
+class _Day:
+    """All that is given. A set of marks is a number of their bits; minutes are of good fishing,
+    less what it costs, and for each pinned tick kept what it costs when it is not."""
 
+    worth: Array
+    barred: Flags
+    travel: Indices
+    tick_min: float
+    least: int
+    fresh: int
+    pins: Flags
 
-def _conserve(program: Program, arcs: _Arcs, marks: int, ticks: int) -> None:
-    """Who arrives fishes; who is free to go at a mark and tick goes, home or on, or stays: two
-    nodes for each mark and tick."""
-    ways, fresh, on, home, _ = arcs.first
-    free = marks * (ticks + 1)
-    from_mark = np.flatnonzero(arcs.ways[0] < marks)
+    @property
+    def marks(self) -> int:
+        return int(self.worth.shape[0])
 
-    def flow(columns: Indices, place: Indices, tick: Indices, sign: float, node: int) -> Array:
-        return np.stack([node + place * (ticks + 1) + tick, columns,
-                         np.full(columns.size, sign)])
+    @property
+    def ticks(self) -> int:
+        return int(self.worth.shape[1])
 
-    def every(first: int, part: Indices) -> Indices:
-        return first + np.arange(part.shape[1])
+    @cached_property
+    def arrives(self) -> Indices:
+        """(M + 1, M + 1, T + 1) ticks; T + 1, which is never, where there is no way in time."""
+        there = np.arange(self.ticks + 1) + self.travel
+        return np.where((self.travel < 0) | (there > self.ticks), self.ticks + 1, there)
 
-    flows = np.concatenate([
-        flow(every(ways, arcs.ways), arcs.ways[1], arcs.ways[3], 1.0, 0),
-        flow(every(fresh, arcs.fresh), arcs.fresh[0], arcs.fresh[1], -1.0, 0),
-        flow(every(fresh, arcs.fresh), arcs.fresh[0], arcs.fresh[2], 1.0, free),
-        flow(every(on, arcs.on), arcs.on[0], arcs.on[1] + 1, 1.0, free),
-        flow(every(on, arcs.on), arcs.on[0], arcs.on[1], -1.0, free),
-        flow(from_mark, arcs.ways[0][from_mark], arcs.ways[2][from_mark], -1.0, free),
-        flow(every(home, arcs.home), arcs.home[0], arcs.home[1], -1.0, free)], axis=1)
-    flows = flows[:, np.argsort(flows[0], kind="stable")]
-    edges = np.flatnonzero(np.diff(flows[0])) + 1
-    for columns, signs in zip(np.split(flows[1].astype(int), edges), np.split(flows[2], edges),
-                              strict=True):
-        program.add(columns, signs, 0.0, 0.0)
+    @cached_property
+    def stays(self) -> Array:
+        """(M, T + 1, T + 1) minutes of a stay from one tick to another, -inf where none may be."""
+        ticks = self.ticks
+        # Up to which tick one may stay from each tick on.
+        until = np.full((self.marks, ticks + 1), ticks)
+        for tick in range(ticks - 1, -1, -1):
+            until[:, tick] = np.where(self.barred[:, tick], tick, until[:, tick + 1])
+        start, end = np.arange(ticks + 1)[:, None], np.arange(ticks + 1)[None, :]
+        tires = np.minimum(end, start + max(self.least, self.fresh))
 
+        def summed(values: Array) -> Array:
+            return np.concatenate([np.zeros((self.marks, 1)), np.cumsum(values, axis=1)], axis=1)
 
-def _forbid(program: Program, arcs: _Arcs, marks: int, order: tuple[int, ...]) -> None:
-    """Not this order again: of its ways at least one is not gone."""
-    columns = [np.flatnonzero((arcs.ways[0] == a) & (arcs.ways[1] == b))
-               for a, b in zip((marks, *order[:-1]), order, strict=True)]
-    columns.append(arcs.first[3] + np.flatnonzero(arcs.home[0] == order[-1]))
-    every = np.concatenate(columns)
-    program.add(every, np.ones(every.size), -np.inf, float(len(columns) - 1))
+        good, kept = summed(self.worth), summed(UNMET_COSTS * self.pins.astype(float))
+        minutes = self.tick_min * (
+            good[:, tires] - good[:, start] + TIRED * (good[:, end] - good[:, tires])
+            + kept[:, end] - kept[:, start])
+        may = (end - start >= self.least) & (end <= until[:, :, None])
+        return np.where(may, minutes, -np.inf)
 
+    @cached_property
+    def back(self) -> Array:
+        """(M, T + 1) minutes that it costs to go home from a mark at a tick."""
+        there = self.arrives[:-1, -1]
+        return np.where(there > self.ticks, -np.inf, -AWAY_COSTS * self.tick_min * there)
 
-def _read(worth: Array, arcs: _Arcs, taken: Flags, tick_min: float, pins: Flags) -> Round:
-    marks = worth.shape[0]
-    ways, fresh, on, home, pinned = arcs.first
-    gone = arcs.ways[:, np.flatnonzero(taken[ways:fresh])].T
-    fished = {int(m): (int(a), int(b)) for m, a, b in
-              arcs.fresh[:, np.flatnonzero(taken[fresh:on])].T}
-    stayed = arcs.on[0, np.flatnonzero(taken[on:home])]
-    stays, legs, good = [], [], 0.0
-    met = np.zeros(worth.shape, dtype=bool)
-    for origin, place, leaves, arrives in gone[np.argsort(gone[:, 3], kind="stable")].tolist():
-        start, tires = fished[place]
-        end = tires + int(np.count_nonzero(stayed == place))
-        stays.append(Stay(place, start, end))
-        legs.append(Leg(origin, place, leaves, arrives))
-        good += float(worth[place, start:tires].sum() + TIRED * worth[place, tires:end].sum())
-        met[place, start:end] = True
-    legs += [Leg(m, marks, leaves, back) for m, leaves, back in
-             arcs.home[:, np.flatnonzero(taken[home:pinned])].T.tolist()]
-    away = legs[-1].end - legs[0].start if legs else 0
-    return Round(tuple(stays), tuple(legs), tick_min * (good - AWAY_COSTS * away)
-                 - MOVE_COSTS * len(stays), pins & ~met)
+    @cached_property
+    def ahead(self) -> Array:
+        """(2^M, M, T + 1) minutes that come at best after a mark is left at a tick, when those of a
+        set have been visited, it among them."""
+        marks, never = self.marks, self.ticks + 1
+        ahead = np.full((1 << marks, marks, never), -np.inf)
+        # Of a mark when one arrives; the last column is of never.
+        reached = np.full((1 << marks, marks, never + 1), -np.inf)
+        bits = np.arange(marks)
+        for visited in range((1 << marks) - 1, 0, -1):
+            there = (visited >> bits & 1).astype(bool)
+            here, to = np.flatnonzero(there), np.flatnonzero(~there)
+            best = self.back[here]
+            if to.size:
+                then = reached[visited | 1 << to, to]
+                gone = then[np.arange(to.size)[None, :, None], self.arrives[np.ix_(here, to)]]
+                best = np.maximum(best, gone.max(axis=1) - MOVE_COSTS)
+            ahead[visited, here] = best
+            reached[visited, here, :never] = (self.stays[here] + best[:, None, :]).max(axis=2)
+        return ahead
+
+    def best(self, count: int) -> list[Round]:
+        """The best orders, each at its best; staying at home is one of them, and the last."""
+        home = _Begun((), AWAY_COSTS * self.tick_min * np.arange(self.ticks + 1.0))
+        # Most minutes first; of two alike that which came up first. Whether an order ends there.
+        waiting: list[tuple[float, int, bool, _Begun]] = [(0.0, 0, True, home)]
+        came = 1
+        out: list[Round] = []
+
+        def put(minutes: float, ends: bool, begun: _Begun) -> None:
+            nonlocal came
+            if minutes > -np.inf:
+                heapq.heappush(waiting, (-minutes, came, ends, begun))
+                came += 1
+
+        def follow(begun: _Begun) -> None:
+            for m in range(self.marks):
+                if m not in begun.order:
+                    longer = self._onto(begun, m)
+                    put(float((longer.free + self.ahead[longer.visited, m]).max()), False, longer)
+
+        follow(home)
+        while len(out) < count:
+            _, _, ends, begun = heapq.heappop(waiting)
+            if not ends:
+                put(float((begun.free + self.back[begun.order[-1]]).max()), True, begun)
+                follow(begun)
+                continue
+            if not out or begun.order:
+                out.append(self._read(begun))
+            if not begun.order:
+                # What is worth less than staying at home is no plan.
+                break
+        return out
+
+    def _onto(self, begun: _Begun, mark: int) -> _Begun:
+        """An order with one mark more."""
+        at = begun.order[-1] if begun.order else self.marks
+        arrived = np.full(self.ticks + 2, -np.inf)
+        np.maximum.at(arrived, self.arrives[at, mark], begun.free - MOVE_COSTS)
+        arrived = arrived[:-1]
+        free = (arrived[:, None] + self.stays[mark]).max(axis=0)
+        return _Begun((*begun.order, mark), free, arrived, begun)
+
+    def _read(self, whole: _Begun) -> Round:
+        """An order walked back from its end."""
+        stays: list[Stay] = []
+        legs: list[Leg] = []
+        met = np.zeros(self.worth.shape, dtype=bool)
+        good, one = 0.0, whole
+        if whole.order:
+            mark = whole.order[-1]
+            leaves = int(np.argmax(whole.free + self.back[mark]))
+            legs.append(Leg(mark, self.marks, leaves, int(self.arrives[mark, -1, leaves])))
+        while one.before is not None and one.arrived is not None:
+            mark, end = one.order[-1], legs[0].start
+            start = int(np.argmax(one.arrived + self.stays[mark, :, end]))
+            origin = one.before.order[-1] if one.before.order else self.marks
+            left = np.where(self.arrives[origin, mark] == start, one.before.free, -np.inf)
+            tires = min(end, start + max(self.least, self.fresh))
+            good += float(self.worth[mark, start:tires].sum()
+                          + TIRED * self.worth[mark, tires:end].sum())
+            met[mark, start:end] = True
+            stays.insert(0, Stay(mark, start, end))
+            legs.insert(0, Leg(origin, mark, int(np.argmax(left)), start))
+            one = one.before
+        away = legs[-1].end - legs[0].start if legs else 0
+        return Round(tuple(stays), tuple(legs), self.tick_min * (good - AWAY_COSTS * away)
+                     - MOVE_COSTS * len(stays), self.pins & ~met)

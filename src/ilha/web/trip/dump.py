@@ -124,20 +124,17 @@ def _tackle(o: Outfit) -> dict[str, Any]:
 
 
 def _round(w: _Window, plan: TripPlan, found: Round) -> dict[str, Any]:
-    def span(start: int, end: int) -> dict[str, Any]:
-        return w.span(plan.ticks * start, plan.ticks * end)
-
     stays = []
     for stay in found.stays:
         steps = [plan.instant(tick) / PER_STEP for tick in (stay.start, stay.end)]
-        stays.append({**span(stay.start, stay.end), "row": stay.place,
+        stays.append({**w.span(stay.start, stay.end), "row": stay.place,
                       "heads": _heads(w, plan.places[stay.place], steps[0], steps[1])})
-    legs = [{**span(leg.start, leg.end), "origin": leg.origin, "to": leg.to,
+    legs = [{**w.span(leg.start, leg.end), "origin": leg.origin, "to": leg.to,
              "minutes": round(float(plan.legs_s[leg.origin, leg.to, leg.start]) / 60.0, 1),
              "still_minutes": round(float(plan.still_s[leg.origin, leg.to]) / 60.0, 1)}
             for leg in found.legs]
     return {"worth_min": round(found.worth, 1), "stays": stays, "legs": legs,
-            "unmet": [span(a, b) for row in found.unmet for a, b in _ticks(row)]}
+            "unmet": [w.span(a, b) for row in found.unmet for a, b in _ticks(row)]}
 
 
 def _ticks(row: Flags) -> list[tuple[int, int]]:
