@@ -12,6 +12,9 @@ from werkzeug.routing import Rule
 from ilha.demo import marela
 from ilha.store import db
 
+_FOLDER = tempfile.TemporaryDirectory(prefix="marela-")
+"""Goes with the process that made it; a fork of it that ends at once leaves it."""
+
 
 def compile_routes_once() -> None:
     """Most of the time that an application takes to be made goes into code that builds addresses of
@@ -34,7 +37,7 @@ def marela_file(now_s: int, log: bool) -> Path:
 
     log : with its trips.
     """
-    path = Path(tempfile.mkdtemp(prefix="marela-")) / "ilha.sqlite3"
+    path = Path(_FOLDER.name) / f"{now_s}-{log}.sqlite3"
     conn = db.ready(path)
     marela.load(conn, now_s, log=log)
     conn.execute("PRAGMA wal_checkpoint(TRUNCATE)")

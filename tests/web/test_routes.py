@@ -183,7 +183,10 @@ def test_the_interface_and_its_caching(app: Flask, client: FlaskClient) -> None:
         assert packed.vary.as_set() == {"accept-encoding"}
         assert unpacked(packed.data) == got.data
     assert client.get(asset, headers={"Accept-Encoding": "identity"}).data == got.data
-    assert client.get("/assets/none.js").status_code == 404
+    for name in ("none.js", f"{'n' * 3000}.js", "%00.js", "../../app.py"):
+        for how in ("br", "identity"):
+            none = client.get(f"/assets/{name}", headers={"Accept-Encoding": how})
+            assert none.status_code == 404, (name, how)
     assert client.get("/none.txt").status_code == 404
     assert client.get("/manifest.webmanifest").mimetype == "application/manifest+json"
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import mimetypes
+import os
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -138,8 +139,9 @@ def _serve_interface(app: Flask, dist: Path) -> None:
         # Vite puts a hash of the content in these names: they never change. Scripts and styles it
         # packs beside them, smaller than what is packed at each question could be.
         ending = _PACKED.get(request.accept_encodings.best_match(_PACKED) or "", "")
-        packed = f"{name}{ending}"
-        response = page(f"assets/{packed if (dist / 'assets' / packed).is_file() else name}", _YEAR)
+        # Of a name that is none it says no, where a Path's would fail.
+        there = os.path.isfile(dist / "assets" / f"{name}{ending}")
+        response = page(f"assets/{name}{ending if there else ''}", _YEAR)
         response.vary.add("Accept-Encoding")
         return response
 
