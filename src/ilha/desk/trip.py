@@ -163,8 +163,7 @@ class _Trip:
             fine = 0.5 * (value[:-1] + value[1:])
             when = {why: flags for why, flags in place.closed.items()
                     if not (asked.lamp and why == "dark")}
-            closed = barred(when, tick_min) if when else np.zeros(
-                fine.size, dtype=bool)
+            closed = barred(when, tick_min) if when else np.zeros(fine.size, dtype=bool)
             worth[i], shut[i] = fine[at[:-1]], closed[at[:-1]]
         pinned = np.zeros(worth.shape, dtype=bool)
         for hold in asked.holds:

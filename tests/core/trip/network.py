@@ -110,7 +110,7 @@ def _best(
         program.add(columns, np.ones(columns.size), 1.0, np.inf)
     for order in gone:
         _forbid(program, arcs, marks, order)
-    taken = program.solved(cost, "the round", presolve=False) > 0.5
+    taken = program.solved(cost, "the round") > 0.5
     return _read(worth, arcs, taken, tick_min, pins)
 
 

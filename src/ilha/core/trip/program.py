@@ -27,9 +27,8 @@ class Program:
         self._values.append(values)
         self._bounds.append((low, high))
 
-    def solved(self, cost: Array, what: str, *, presolve: bool = True) -> Array:
-        """The cheapest, proven to be so; ``what`` is sought, for the error. presolve : a network is
-        solved ten times sooner without (measured).
+    def solved(self, cost: Array, what: str) -> Array:
+        """The cheapest, proven to be so; ``what`` is sought, for the error.
 
         Raises
         ------
@@ -44,8 +43,7 @@ class Program:
         matrix = coo_array((np.concatenate(self._values), at), shape=(len(self._bounds), self.size))
         found = milp(cost, constraints=LinearConstraint(matrix.tocsr(), *np.array(self._bounds).T),
                      bounds=Bounds(0, self.most), integrality=np.ones(self.size),
-                     options={"mip_rel_gap": 0.0, "time_limit": SECONDS_MOST,
-                              "presolve": presolve})
+                     options={"mip_rel_gap": 0.0, "time_limit": SECONDS_MOST})
         if found.x is None or found.status != 0:
             raise NotConverged(what, float(found.mip_gap or np.inf))
         return np.asarray(found.x)

@@ -64,25 +64,6 @@ class Round:
         return tuple(stay.place for stay in self.stays)
 
 
-@dataclass(frozen=True)
-class _Arcs:
-    """What can be done, each (N,) index arrays. ways : origin, place, leaves, arrives. fresh :
-    place, arrives, leaves again at the earliest. on : place, tick, stayed on when it is fresh no
-    more. home : place, leaves, is home."""
-
-    ways: Indices
-    fresh: Indices
-    on: Indices
-    home: Indices
-
-    @property
-    def first(self) -> tuple[int, int, int, int, int]:
-        """Columns at which each of them begins, and those after them."""
-        sizes = [part.shape[1] for part in (self.ways, self.fresh, self.on, self.home)]
-        a, b, c, d = np.cumsum(sizes).tolist()
-        return 0, a, b, c, d
-
-
 def rounds(
     worth: Array, barred: Flags, travel: Indices, tick_min: float, least_stay: int,
     pinned: Flags | None = None, count: int = 3, fresh_min: float = FRESH_MIN,
@@ -253,23 +234,21 @@ class _Day:
         stays: list[Stay] = []
         legs: list[Leg] = []
         met = np.zeros(self.worth.shape, dtype=bool)
-        good, one = 0.0, whole
+        minutes, one = 0.0, whole
         if whole.order:
             mark = whole.order[-1]
-            leaves = int(np.argmax(whole.free + self.back[mark]))
+            ends = whole.free + self.back[mark]
+            leaves = int(np.argmax(ends))
+            minutes = float(ends[leaves])
             legs.append(Leg(mark, self.marks, leaves, int(self.arrives[mark, -1, leaves])))
         while one.before is not None and one.arrived is not None:
             mark, end = one.order[-1], legs[0].start
             start = int(np.argmax(one.arrived + self.stays[mark, :, end]))
             origin = one.before.order[-1] if one.before.order else self.marks
             left = np.where(self.arrives[origin, mark] == start, one.before.free, -np.inf)
-            tires = min(end, start + max(self.least, self.fresh))
-            good += float(self.worth[mark, start:tires].sum()
-                          + TIRED * self.worth[mark, tires:end].sum())
             met[mark, start:end] = True
             stays.insert(0, Stay(mark, start, end))
             legs.insert(0, Leg(origin, mark, int(np.argmax(left)), start))
             one = one.before
-        away = legs[-1].end - legs[0].start if legs else 0
-        return Round(tuple(stays), tuple(legs), self.tick_min * (good - AWAY_COSTS * away)
-                     - MOVE_COSTS * len(stays), self.pins & ~met)
+        kept = UNMET_COSTS * self.tick_min * float(np.count_nonzero(self.pins & met))
+        return Round(tuple(stays), tuple(legs), minutes - kept, self.pins & ~met)
