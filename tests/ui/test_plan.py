@@ -8,7 +8,7 @@ import pytest
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
 
-from tests.ui.conftest import Server, Watch, board_of, open_day
+from tests.ui.conftest import PHONE, Server, Watch, board_of, open_day
 
 pytestmark = pytest.mark.browser
 
@@ -65,11 +65,18 @@ def test_the_rail_shows_night_slack_and_what_is_worth_it(page: Page, server: Ser
     expect(page.locator(".slack")).to_have_count(len(body["slacks"]))
     expect(page.locator(".spell")).to_have_count(len(body["spells"]))
     night = page.locator(".sky-night").first.bounding_box()
-    rail = page.locator(".rail svg").bounding_box()
+    rail = page.locator(".rail svg").first.bounding_box()
     assert night
     assert rail
     share = body["light"][1]["step"] / 144
     assert night["width"] / rail["width"] == pytest.approx(share, abs=0.01)
+    # On a phone the bar of the views is under its hours, not over them.
+    page.set_viewport_size(PHONE)  # type: ignore[arg-type]
+    hour = page.locator(".rail .hours text").first.bounding_box()
+    bar = page.locator(".views").bounding_box()
+    assert hour
+    assert bar
+    assert hour["y"] + hour["height"] <= bar["y"] + 1.0
 
 
 def test_the_current_is_read_from_heads_and_forgotten_with_one_key(

@@ -18,7 +18,7 @@ class Catcher extends Component<{ reset: () => void; children: ReactNode }, { er
     if (!this.state.error) return this.props.children;
     return (
       <div className="waiting" role="alert">
-        <p>{this.state.error.message} Nothing you saved is lost.</p>
+        <p>{this.state.error.message.replace(/[.!]?$/, ".")} Nothing you saved is lost.</p>
         <button type="button" className="do" onClick={() => {
           this.props.reset();
           this.setState({ error: null });

@@ -102,7 +102,8 @@ afterEach(() => {
 
 describe("the ladder", () => {
   const show = (compared: number | null, onCompare = vi.fn()) => {
-    render(inQuestion(<Ladder board={BOARD} frame={frameAt(BOARD, 60)} heads={MAP} units={SETTINGS}
+    act(() => startAt(60));
+    render(inQuestion(<Ladder board={BOARD} heads={MAP} units={SETTINGS}
                               schools={SCHOOLS} compared={compared} onCompare={onCompare} />));
     return screen.getAllByRole("listitem");
   };

@@ -107,12 +107,14 @@ function clockAt(board: DayBoard, step: number): string {
   return `${String((h + Math.floor(minutes / 60)) % 24).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}${board.clock[i]!.slice(5)}`;
 }
 
-let last: { board: DayBoard; step: number; frame: Frame } | null = null;
+/** The two asked for last: the moment that is looked at, and that which is read. */
+let kept: { board: DayBoard; step: number; frame: Frame }[] = [];
 
 const away = (m: number | null): number | null => (m === null ? null : -m);
 
 export function frameAt(board: DayBoard, step: number): Frame {
-  if (last && last.board === board && last.step === step) return last.frame;
+  const known = kept.find((one) => one.board === board && one.step === step);
+  if (known) return known.frame;
   const i = Math.min(board.wet.length - 2, Math.floor(step));
   const f = step - i;
   const near = Math.round(step);
@@ -183,6 +185,6 @@ export function frameAt(board: DayBoard, step: number): Frame {
     heads,
     picks: Object.fromEntries(Object.entries(board.picks).map(([k, v]) => [k, v[near] ?? null])),
   };
-  last = { board, step, frame };
+  kept = [{ board, step, frame }, ...kept.slice(0, 1)];
   return frame;
 }

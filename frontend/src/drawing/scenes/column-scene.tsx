@@ -43,7 +43,7 @@ export function groundRoom(board: DayBoard, scale: number): number {
 /** Pixels per metre at which the day's deepest water and the rod fit the height. */
 export function depthScale(board: DayBoard, height: number): number {
   const deepest = Math.max(...board.depth_m.filter((_, i) => board.wet[i]), 0.3) + hollow(board);
-  return (height - GROUND) / (deepest + board.tip_height_m + MARGIN);
+  return Math.max(20, height - GROUND) / (deepest + board.tip_height_m + MARGIN);
 }
 
 export function ColumnScene(props: ColumnProps) {

@@ -21,9 +21,11 @@ interface Props {
   south: boolean;
   /** 0 to 3, heavier heads darker */
   tone: (id: number) => number;
+  /** step of the minute it is, on the day that is today */
+  now: number | null;
 }
 
-export const RailStill = memo(function RailStill({ board, width, units, label, tone, south }: Props) {
+export const RailStill = memo(function RailStill({ board, width, units, label, tone, south, now }: Props) {
   const x = (step: number) => (step / LAST) * width;
   const low = Math.min(...board.height_m);
   const high = Math.max(...board.height_m, low + 0.2);
@@ -46,6 +48,7 @@ export const RailStill = memo(function RailStill({ board, width, units, label, t
       <Moon board={board} x={x} south={south} />
       <Band board={board} x={x} label={label} tone={tone} />
       <Hours board={board} width={width} />
+      {now !== null && <path className="now-mark" d={`M${x(now)} ${TOP + CURVE + BAND}l-4 6h8Z`} />}
     </g>
   );
 });
@@ -163,19 +166,19 @@ function Hours({ board, width }: { board: DayBoard; width: number }) {
   );
 }
 
-export function RailCursor({ step, width, clock, now }: {
-  step: number; width: number; clock: string; now: number | null;
-}) {
+/** Half the width of the cursor's own drawing: its flag, and a pixel for its edge. */
+const HALF = 23;
+
+/** The moment looked at, in a drawing of its own over the rail: it moves, the rail under it stands. */
+export function RailCursor({ step, width, clock }: { step: number; width: number; clock: string }) {
   const x = (step / LAST) * width;
-  const flag = Math.min(width - 23, Math.max(23, x));
+  const flag = Math.min(width - HALF, Math.max(HALF, x));
   return (
-    <g className="rail-cursor" aria-hidden="true">
-      {now !== null && (
-        <path className="now-mark" d={`M${(now / LAST) * width} ${TOP + CURVE + BAND}l-4 6h8Z`} />
-      )}
-      <path d={`M${x} 18V${TOP + CURVE + BAND}`} />
-      <rect x={flag - 22} y={1} width={44} height={18} />
-      <text x={flag} y={15} textAnchor="middle">{clock}</text>
-    </g>
+    <svg className="rail-cursor" viewBox={`0 0 ${2 * HALF} ${RAIL_HEIGHT}`} width={2 * HALF} height={RAIL_HEIGHT}
+         style={{ transform: `translateX(${flag - HALF}px)` }} aria-hidden="true">
+      <path d={`M${x - flag + HALF} 18V${TOP + CURVE + BAND}`} />
+      <rect x={HALF - 22} y={1} width={44} height={18} />
+      <text x={HALF} y={15} textAnchor="middle">{clock}</text>
+    </svg>
   );
 }

@@ -1,4 +1,5 @@
 // The angler, what carries him, and the rod to its tip; metres, drawn to the column's scale.
+import { memo } from "react";
 import type { View } from "../geometry/column";
 
 interface Props {
@@ -12,27 +13,39 @@ interface Props {
   mirror?: boolean;
 }
 
+/** Drawn at the surface under his rod's tip, and put there: he goes up and down with the water. */
 export function Angler({ view, stance, x, depth, tip, mirror = false }: Props) {
-  const px = (dx: number) => view.x(x + (mirror ? -dx : dx));
-  const pz = (above: number) => view.z(depth + above);
-  const s = view.scale;
+  const down = stance === "wading" || stance === "bank" || stance === "dock" ? depth : 0;
+  return (
+    <g className="angler" aria-hidden="true" transform={`translate(${view.x(x)} ${view.z(depth)})`}>
+      <Body scale={view.scale} stance={stance} tip={tip} mirror={mirror} down={down} />
+    </g>
+  );
+}
+
+/** down : m to the bottom under him, where it is what he stands on */
+const Body = memo(function Body({ scale: s, stance, tip, mirror, down }: {
+  scale: number; stance: string; tip: number; mirror: boolean; down: number;
+}) {
+  const px = (dx: number) => (mirror ? -dx : dx) * s;
+  const pz = (above: number) => -above * s;
   const hand = { x: -1.55, z: Math.max(0.35, tip - 0.75) };
   const afloat = stance === "kayak" || stance === "anchored" || stance === "drifting";
   const seated = stance === "kayak";
   const shoulder = { x: hand.x - 0.32, z: hand.z + 0.28 };
   const hip = { x: shoulder.x - 0.08, z: shoulder.z - 0.5 };
-  const floor = stance === "wading" ? -depth : seated ? hip.z - 0.1 : hip.z - 0.85;
+  const floor = stance === "wading" ? -down : seated ? hip.z - 0.1 : hip.z - 0.85;
   const hull = stance === "kayak" ? { half: 1.35, high: 0.28 } : { half: 2.3, high: 0.55 };
   const at = hip.x;
   return (
-    <g className="angler" aria-hidden="true">
+    <>
       {(stance === "bank" || stance === "dock") && (
         <path
           className={stance === "dock" ? "quay" : "shore"}
           d={
             stance === "dock"
-              ? `M${px(at - 40)} ${pz(floor)}H${px(at + 0.35)}V${view.z(0)}H${px(at - 40)}Z`
-              : `M${px(at - 40)} ${pz(floor + 0.4)}L${px(at + 0.3)} ${pz(floor)}L${px(at + 0.7)} ${view.z(0)}H${px(at - 40)}Z`
+              ? `M${px(at - 40)} ${pz(floor)}H${px(at + 0.35)}V${pz(-down)}H${px(at - 40)}Z`
+              : `M${px(at - 40)} ${pz(floor + 0.4)}L${px(at + 0.3)} ${pz(floor)}L${px(at + 0.7)} ${pz(-down)}H${px(at - 40)}Z`
           }
         />
       )}
@@ -56,6 +69,6 @@ export function Angler({ view, stance, x, depth, tip, mirror = false }: Props) {
         className="rod"
         d={`M${px(hand.x - 0.25)} ${pz(hand.z - 0.12)}L${px(hand.x)} ${pz(hand.z)}Q${px(-0.75)} ${pz(tip + 0.32)} ${px(0)} ${pz(tip)}`}
       />
-    </g>
+    </>
   );
-}
+});

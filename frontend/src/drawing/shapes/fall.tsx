@@ -62,21 +62,21 @@ function Attitudes({ view, head, path, plastic }: Props) {
   );
 }
 
+/** One way for all of them; a figure is put where it belongs, not written there anew. */
 function Ticks({ view, path, depth }: { view: View; path: FallPath; depth: number }) {
   const every = tickEvery(path.count, depth * view.scale);
+  const ticks = fallTicks(path).map(({ second, at }) => ({
+    second, shown: second % every === 0, x: view.x(at[0]), y: view.z(at[1]),
+  }));
   return (
-    <>
-      {fallTicks(path).map(({ second, at }) => {
-        const shown = second % every === 0;
-        const [x, y] = [view.x(at[0]), view.z(at[1])];
-        return (
-          <g key={second} className="tick">
-            <path d={`M${x - (shown ? 7 : 4)} ${y}h${shown ? 14 : 8}`} />
-            {shown && <text x={x - 11} y={y + 5} textAnchor="end" className="halo">{second}</text>}
-          </g>
-        );
-      })}
-    </>
+    <g className="tick">
+      <path d={ticks.map(({ shown, x, y }) => `M${x - (shown ? 7 : 4)} ${y}h${shown ? 14 : 8}`).join("")} />
+      {ticks.filter(({ shown }) => shown).map(({ second, x, y }) => (
+        <g key={second} transform={`translate(${x - 11} ${y + 5})`}>
+          <text textAnchor="end" className="halo">{second}</text>
+        </g>
+      ))}
+    </g>
   );
 }
 

@@ -87,9 +87,9 @@ export function DepthScale({ view, depth, units }: { view: View; depth: number; 
   return (
     <g className="depth-scale" aria-hidden="true">
       {depthMarks(depth / per, per * view.scale).map((d) => (
-        <g key={d}>
-          <path d={`M0 ${view.z(depth - d * per)}h9`} />
-          <text x={13} y={view.z(depth - d * per) + 4} className="halo">{d}</text>
+        <g key={d} transform={`translate(0 ${view.z(depth - d * per)})`}>
+          <path d="M0 0h9" />
+          <text x={13} y={4} className="halo">{d}</text>
         </g>
       ))}
       <path d={`M0 ${view.z(0)}h9`} />
@@ -105,23 +105,20 @@ export const Current = memo(function Current({ view, board, frame, units }: {
   const right = view.width - 14;
   const last = board.profile.length - 1;
   const px = (share: number) => Math.min(1, u / 1.2) * 74 * share + 1;
+  const arrows = u > 0.005 ? board.profile.map(({ height_share, speed_share }) => ({
+    y: view.z(height_share * frame.depth), long: px(speed_share), share: speed_share,
+  })) : [];
   return (
     <g className="current" aria-hidden="true">
-      {u > 0.005 && board.profile.map(({ height_share, speed_share }, i) => {
-        const y = view.z(height_share * frame.depth);
-        const long = px(speed_share);
-        return (
-          <g key={height_share}>
-            <path d={`M${right - long} ${y}H${right}`} />
-            <path d={`M${right + 6} ${y}l-7 -2.6v5.2Z`} className="arrowhead" />
-            {(i === 0 || i === last) && (
-              <text x={right + 4} y={i === last ? y + 15 : y - 6} textAnchor="end" className="halo">
-                {i === last ? text(speed(u * speed_share, units)) : speed(u * speed_share, units).value}
-              </text>
-            )}
-          </g>
-        );
-      })}
+      <path d={arrows.map(({ y, long }) => `M${right - long} ${y}H${right}`).join("")} />
+      <path d={arrows.map(({ y }) => `M${right + 6} ${y}l-7 -2.6v5.2Z`).join("")} className="arrowhead" />
+      {arrows.map(({ y, share }, i) => (i === 0 || i === last) && (
+        <g key={i} transform={`translate(${right + 4} ${i === last ? y + 15 : y - 6})`}>
+          <text textAnchor="end" className="halo">
+            {i === last ? text(speed(u * share, units)) : speed(u * share, units).value}
+          </text>
+        </g>
+      ))}
       {u <= 0.005 && (
         <text x={right + 4} y={view.z(frame.depth) + 16} textAnchor="end" className="halo">slack</text>
       )}

@@ -12,7 +12,7 @@ import {
 } from "react";
 import { Away, client, unwrap } from "../../api/client";
 import { boxQuery, marksQuery, referenceQuery, settingsQuery } from "../../api/resources";
-import type { DayQuery, Settings } from "../../api/types";
+import type { Box, DayQuery, Line, Mark, Plastic, Reference, Rod, Settings } from "../../api/types";
 import { FACTS_KEY, makeQuery, storedFacts, typedKeyOf, type Facts, type Typed } from "./facts";
 
 /** How soon a choice that the server did not take goes out again. */
@@ -30,6 +30,18 @@ interface QuestionValue {
   query: DayQuery;
 }
 
+/** The rows that the question's ids name, and the lists they are of. */
+interface Chosen {
+  box: Box;
+  marks: Mark[];
+  reference: Reference;
+  mark: Mark | undefined;
+  plastic: Plastic | undefined;
+  line: Line | undefined;
+  rod: Rod | undefined;
+}
+
+const ChosenContext = createContext<Chosen | null>(null);
 const Context = createContext<QuestionValue | null>(null);
 
 function useChoices(): [Settings, boolean, (patch: Partial<Settings>) => void] {
@@ -92,7 +104,22 @@ export function QuestionProvider({ children }: { children: ReactNode }) {
     () => ({ settings, facts, typed, unsaved, choose, set, setTyped, query }),
     [settings, facts, typed, unsaved, choose, set, setTyped, query],
   );
-  return <Context value={value}>{children}</Context>;
+  return <Context value={value}><ChosenProvider query={query}>{children}</ChosenProvider></Context>;
+}
+
+/** Looked up once for all who read it: many do, with each frame of a drag. */
+function ChosenProvider({ query, children }: { query: DayQuery; children: ReactNode }) {
+  const { data: box } = useSuspenseQuery(boxQuery);
+  const { data: { marks } } = useSuspenseQuery(marksQuery);
+  const { data: reference } = useSuspenseQuery(referenceQuery);
+  const chosen = useMemo((): Chosen => ({
+    box, marks, reference,
+    mark: marks.find((m) => m.id === query.mark_id),
+    plastic: box.plastics.find((p) => p.id === query.plastic_id),
+    line: box.lines.find((l) => l.id === query.line_id),
+    rod: box.rods.find((r) => r.id === query.rod_id),
+  }), [box, marks, reference, query.mark_id, query.plastic_id, query.line_id, query.rod_id]);
+  return <ChosenContext value={chosen}>{children}</ChosenContext>;
 }
 
 export function useQuestion(): QuestionValue {
@@ -101,19 +128,8 @@ export function useQuestion(): QuestionValue {
   return value;
 }
 
-/** The rows that the question's ids name. */
-export function useChosen() {
-  const { query } = useQuestion();
-  const { data: box } = useSuspenseQuery(boxQuery);
-  const { data: all } = useSuspenseQuery(marksQuery);
-  const { data: reference } = useSuspenseQuery(referenceQuery);
-  return {
-    box,
-    marks: all.marks,
-    reference,
-    mark: all.marks.find((m) => m.id === query.mark_id),
-    plastic: box.plastics.find((p) => p.id === query.plastic_id),
-    line: box.lines.find((l) => l.id === query.line_id),
-    rod: box.rods.find((r) => r.id === query.rod_id),
-  };
+export function useChosen(): Chosen {
+  const chosen = use(ChosenContext);
+  if (!chosen) throw new Error("useChosen stands outside its provider");
+  return chosen;
 }

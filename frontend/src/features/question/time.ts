@@ -5,16 +5,32 @@ import { useSyncExternalStore } from "react";
 export const LAST_STEP = 144;
 type Listener = () => void;
 
+/** After so long without another it was a single move, or the last of a drag. */
+const MOVES_MS = 60;
+
 let step = 0;
+/** the moment of what is read, not looked at: of each second frame of a drag */
+let read = 0;
+let moving: ReturnType<typeof setTimeout> | undefined;
 let pending: number | null = null;
 let frame = 0;
 const listeners = new Set<Listener>();
 
+const tell = () => listeners.forEach((listener) => listener());
+
 function publish(): void {
   frame = 0;
   if (pending === null || pending === step) return;
+  if (moving === undefined || read !== step) read = pending;
   step = pending;
-  listeners.forEach((listener) => listener());
+  clearTimeout(moving);
+  moving = setTimeout(() => {
+    moving = undefined;
+    if (read === step) return;
+    read = step;
+    tell();
+  }, MOVES_MS);
+  tell();
 }
 
 export function setStep(next: number): void {
@@ -39,4 +55,12 @@ function subscribe(listener: Listener): () => void {
 
 export function useStep(): number {
   return useSyncExternalStore(subscribe, () => step);
+}
+
+/**
+ * The moment for many words: during a drag every second frame's, for nobody reads sixty in a second,
+ * and what the eye follows has the time that they take. A single move is at once.
+ */
+export function useReadStep(): number {
+  return useSyncExternalStore(subscribe, () => read);
 }

@@ -56,21 +56,19 @@ function DayOfMark() {
   const { query } = useQuestion();
   const { mark } = useChosen();
   const state = useBoard(query);
-  const step = useStep();
   useStartAtNow(state.board);
-  const frame = state.board ? frameAt(state.board, step) : undefined;
   // Asked below, and no fault of anybody's.
   const asked = state.refused instanceof Refused && (state.refused.code === "not-along" ? !state.board : state.refused.field === "typed_speed_m_s" && mark?.tide_port_id != null);
   const along = state.board?.along;
   return (
     <div className="day">
       <h1 className="visually-hidden">Day</h1>
-      <Sentence board={state.board} frame={frame} />
+      <Sentence board={state.board} />
       <StateStrip state={{ ...state, refused: asked ? null : state.refused, old: state.old && state.board ? state.board.computed_utc_s * 1000 : null, along: along && { from: state.board!.clock[along.from_step]!, to: until(state.board!.clock[along.to_step]!), factor: along.factor } }} />
       {state.board && <TideNote board={state.board} />}
       <Aboard board={state.board} />
-      {state.board && frame ? (
-        <Water board={state.board} frame={frame} dim={state.pending} old={state.old} />
+      {state.board ? (
+        <Water board={state.board} dim={state.pending} old={state.old} />
       ) : state.refused || state.staleSince !== null ? (
         <Without refused={state.refused} />
       ) : (
@@ -110,7 +108,8 @@ function useStartAtNow(board: DayBoard | undefined): void {
   }, [board]);
 }
 
-function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim: boolean; old: boolean }) {
+function Water({ board, dim, old }: { board: DayBoard; dim: boolean; old: boolean }) {
+  const frame = frameAt(board, useStep());
   const units = useUnits();
   const { box, mark, plastic, reference } = useChosen();
   const { facts } = useQuestion();
@@ -128,7 +127,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
   const [beside, setBeside] = useState(false);
   const wide = useWide();
   const beyond = board.along && (frame.step < board.along.from_step || frame.step > board.along.to_step) ? board.along : null;
-  const showPlan = useCallback(() => setPlanned((was) => !was), []);
+  const showPlan = useCallback(() => setPlanned((was) => !was), [setPlanned]);
   useDayKeys(board, frame, compared, setCompared, drop.start, showPlan);
   const other = frame.heads.find((h) => h.id === compared);
   useAnnounced(`day ${board.mark_id}`, answerWords(board, frame, chosen, pick === null ? undefined : heads.get(pick), units), `${board.date} ${frame.step}`);
@@ -168,7 +167,7 @@ function Water({ board, frame, dim, old }: { board: DayBoard; frame: Frame; dim:
         ) : beyond ? null : board.heads.length === 0 ? (
           <NoHead board={board} />
         ) : (
-          <Ladder board={board} frame={frame} heads={heads} units={units}
+          <Ladder board={board} heads={heads} units={units}
                   schools={reference.schools} compared={compared} onCompare={setCompared} />
         )}
         <LeftOut board={board} heads={heads} units={units} />

@@ -1,6 +1,8 @@
 // The four figures: tie on, land it, count, then.
 import type { DayBoard, Head } from "../../api/types";
 import { AboveScene } from "../../drawing/scenes/above-scene";
+import { useTallest } from "../../base/use-tallest";
+import { useWide } from "../../base/use-wide";
 import { grams, headName, length, speed, text, turns, type Units } from "../../base/units";
 import { CountNumber } from "../../ui/count-number";
 import { Term } from "../../ui/term";
@@ -21,28 +23,31 @@ interface Props {
 }
 
 export function Figures(props: Props) {
+  // Where the water stands above, it would be drawn to another scale with each line more or less here.
+  const wide = useWide();
+  const ref = useTallest<HTMLDivElement>(wide ? props.board : null);
+  return <div ref={ref} className="figures"><Four {...props} /></div>;
+}
+
+function Four(props: Props) {
   const { board, frame, chosen, row, units, zone } = props;
   if (!frame.wet) {
-    return (
-      <div className="figures">
-        <div className="figure lead-figure-box wide"><span>the mark</span><b>dry now</b></div>
-      </div>
-    );
+    return <div className="figure lead-figure-box wide"><span>the mark</span><b>dry now</b></div>;
   }
   if (!chosen || !row) {
     return (
-      <div className="figures">
+      <>
         <div className="figure first"><span>tie on</span><b>none</b></div>
         <div className="figure wide">
           <span>no head in the box is right by this school</span>
           <b className="small-words">{helpWords(board, frame, units)}</b>
         </div>
-      </div>
+      </>
     );
   }
   const ounces = units.head_unit === "oz";
   return (
-    <div className="figures">
+    <>
       <div className="figure first" title="the lightest right head by the chosen school">
         <span><Term of="tie on">tie on</Term></span>
         <b>
@@ -68,7 +73,7 @@ export function Figures(props: Props) {
         <b className="small-words">{thenWords(chosen, zone, board, frame.depth, units, props.cmPerTurn)}</b>
         {!board.steady && zone[0] === 0 && board.rigging !== "float" && <em>at rest it {restWords(chosen)}</em>}
       </div>
-    </div>
+    </>
   );
 }
 

@@ -1,20 +1,21 @@
 // Every head that could go on this plastic, lightest at the top, each in its own computed line.
-import { memo, useDeferredValue, useEffect, useRef, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import type { DayBoard, Head, Reference } from "../../api/types";
 import { RungScene } from "../../drawing/scenes/rung-scene";
 import { useInSight } from "../../base/use-in-sight";
+import { useRested } from "../../base/use-rested";
 import { useQuestion } from "../../features/question/question";
+import { useReadStep } from "../../features/question/time";
 import { SignMark } from "../../ui/sign";
 import { fallSpeed, grams, gramsInWater, headName, length, text, type Units } from "../../base/units";
 import { WordsMean } from "../../ui/term";
 import { HeadWeight, shapeWords } from "../../ui/weight";
-import type { Frame, HeadFrame } from "../../drawing/geometry/frame";
+import { frameAt, type HeadFrame } from "../../drawing/geometry/frame";
 import { Tried } from "./tried";
 import { restWords, verdictOf, type Verdict } from "../../features/day/words";
 
 interface Props {
   board: DayBoard;
-  frame: Frame;
   heads: Map<number, Head>;
   units: Units;
   schools: Reference["schools"];
@@ -22,8 +23,9 @@ interface Props {
   onCompare: (id: number) => void;
 }
 
-export function Ladder(props: Props) {
-  const { board, frame, heads, units, schools, compared, onCompare } = props;
+export const Ladder = memo(function Ladder(props: Props) {
+  const { board, heads, units, schools, compared, onCompare } = props;
+  const frame = frameAt(board, useReadStep());
   const pick = frame.picks[board.school] ?? null;
   const school = schools.find((s) => s.key === board.school);
   const called = (id: number) => {
@@ -45,7 +47,7 @@ export function Ladder(props: Props) {
   }));
   return (
     <>
-      {pick !== null && <p className="because">{school?.because}</p>}
+      <p className="because">{pick !== null && school?.because}</p>
       <ol className={all ? "ladder" : "ladder short"} aria-label="heads, lightest first">
         {frame.heads.map((head, i) => {
           const row = heads.get(head.id);
@@ -70,7 +72,7 @@ export function Ladder(props: Props) {
       <div><WordsMean words={[...verdicts.values()].map((v) => v.words)} /></div>
     </>
   );
-}
+});
 
 /** On a narrow screen the ladder folds to the pick, the compared head and what is next to them. */
 function neighbours(heads: HeadFrame[], pick: number | null, compared: number | null): Set<number> {
@@ -116,8 +118,10 @@ interface RungProps {
   tried: number | null;
 }
 
-/** How long a pick must be the pick before the ladder scrolls to it. */
+/** How long a pick must be the pick before the ladder scrolls to it, and a moment the moment before
+ * what is out of sight is of it. */
 const STAYS_MS = 120;
+const RESTS_MS = 120;
 
 /** Scrolls a rung of the ladder into sight, inside the ladder only: a page that scrolls under the
  * thumb would be worse than no scroll. */
@@ -133,11 +137,14 @@ function showWithNeighbours(rung: HTMLElement): void {
 }
 
 const Rung = memo(function Rung(props: RungProps) {
-  const { row, head, verdict, isPick, isCompared } = props;
+  const { isPick, isCompared } = props;
   const ref = useRef<HTMLLIElement>(null);
   const inSight = useInSight(ref, props.isFirst);
-  // What is scrolled out of sight follows when there is time for it: a drag has none.
-  const late = useDeferredValue(inSight ? null : props);
+  // What is scrolled out of sight follows when the drag rests: between two frames it would be laid
+  // out for nobody, and the next frame would wait for it.
+  const late = useRested(inSight ? null : props, RESTS_MS);
+  const told = inSight ? props : (late ?? props);
+  const { row, head } = told;
   useEffect(() => {
     if (!isCompared && !isPick) return;
     // Once it stays: a ladder that jumps about under a drag can be read by nobody, and costs the drag.
@@ -145,10 +152,10 @@ const Rung = memo(function Rung(props: RungProps) {
     return () => clearTimeout(wait);
   }, [isCompared, isPick]);
   return (
-    <li ref={ref} className={`rung sign-${verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
-      <Told {...(inSight ? props : (late ?? props))} drawn={inSight} />
-      {props.tried !== null && head.bears !== null && (
-        <Tried id={row.id} name={text(headName(row, props.units))} bears={head.bears} near={props.tried} />
+    <li ref={ref} className={`rung sign-${told.verdict.sign}-row${isPick ? " picked" : ""}${isCompared ? " compared" : ""}${props.isNear ? " near" : ""}`}>
+      <Told {...told} drawn={inSight} />
+      {told.tried !== null && head.bears !== null && (
+        <Tried id={row.id} name={text(headName(row, told.units))} bears={head.bears} near={told.tried} />
       )}
     </li>
   );

@@ -83,9 +83,9 @@ export function Rail({ board, frame, heads, units }: Props) {
     >
       <svg viewBox={`0 0 ${width} ${RAIL_HEIGHT}`} width={width} height={RAIL_HEIGHT} aria-hidden="true">
         <RailStill board={board} width={width} units={units} label={label} tone={tone}
-                   south={(mark?.latitude_deg ?? 0) < 0} />
-        <RailCursor step={frame.step} width={width} clock={frame.clock} now={now} />
+                   south={(mark?.latitude_deg ?? 0) < 0} now={now} />
       </svg>
+      <RailCursor step={frame.step} width={width} clock={frame.clock} />
     </div>
   );
 }

@@ -1,7 +1,7 @@
 // The conditions as a sentence in which every fact is a control.
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import type { DayBoard } from "../../api/types";
-import type { Frame } from "../../drawing/geometry/frame";
+import { frameAt, type Frame } from "../../drawing/geometry/frame";
 import { Fact } from "../../ui/fact";
 import { FishFact, MoodFact, NeedFact } from "../../features/facts/fish-fact";
 import { MarkFact, PlasticFact } from "../../features/facts/place-facts";
@@ -9,14 +9,16 @@ import { MORE_FACTS, OtherFacts } from "../../features/facts/other-facts";
 import { CurrentFact, DepthFact, Over } from "../../features/facts/water-facts";
 import { WhenSheet, dayWords } from "../../features/facts/when";
 import { useQuestion } from "../../features/question/question";
-import { setStep } from "../../features/question/time";
+import { setStep, useStep } from "../../features/question/time";
 
 interface Props {
   board: DayBoard | undefined;
   frame: Frame | undefined;
 }
 
-export function Sentence({ board, frame }: Props) {
+export const Sentence = memo(function Sentence({ board }: Pick<Props, "board">) {
+  const step = useStep();
+  const frame = board && frameAt(board, step);
   const [open, setOpen] = useState(false);
   return (
     <div className={`sentence ${open ? "open" : ""}`}>
@@ -29,7 +31,7 @@ export function Sentence({ board, frame }: Props) {
       </p>
     </div>
   );
-}
+});
 
 function First({ board, frame }: Props) {
   const { facts } = useQuestion();

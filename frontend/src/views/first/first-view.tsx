@@ -51,7 +51,7 @@ export default function FirstView() {
     if (step === "rod") setRodded(true);
   };
   return (
-    <div className="first">
+    <div className="first-view">
       <h1>Your water</h1>
       <p className="first-lead">Five steps to the first answer. What you do not know is assumed, and marked so, until you say it.</p>
       {marks.length === 0 && <LookRound />}

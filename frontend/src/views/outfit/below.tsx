@@ -22,7 +22,7 @@ interface Props {
 
 export function Below(props: Props) {
   return (
-    <div className="below">
+    <div className="outfit-below">
       <RetrievePart {...props} />
       <FanPart {...props} />
       <MovesPart {...props} />
