@@ -137,13 +137,15 @@ export function tickEvery(count: number, fallPx: number): number {
   return [1, 2, 5, 10, 20, 30].find((every) => every * room >= 18) ?? 60;
 }
 
+/** Between two figures of the scale; and to the depth itself, which stands 8 px higher beside its line. */
 const MARK_PX = 17;
+const LAST_PX = MARK_PX + 8;
 
 /** Round marks for a depth scale, about six of them, with room (px per unit of depth) for figures. */
 export function depthMarks(depth: number, room: number): number[] {
   const step = [0.1, 0.2, 0.25, 0.5, 1, 2, 5, 10, 20]
     .find((s) => depth / s <= 7 && s * room >= MARK_PX) ?? 50;
   const out: number[] = [];
-  for (let d = step; (depth - d) * room >= MARK_PX; d += step) out.push(Number(d.toFixed(3)));
+  for (let d = step; (depth - d) * room >= LAST_PX; d += step) out.push(Number(d.toFixed(3)));
   return out;
 }

@@ -66,7 +66,12 @@ describe("the water column", () => {
     expect(depthMarks(4.5, 60)).toEqual([1, 2, 3, 4]);
     expect(depthMarks(18, 16).length).toBeLessThan(8);
     expect(depthMarks(0.3, 400).length).toBeGreaterThan(1);
-    expect(depthMarks(0.4, 90)).toEqual([0.2]);
+    expect(depthMarks(0.4, 130)).toEqual([0.2]);
+  });
+
+  it("leaves out what would lie on the depth itself", () => {
+    expect(depthMarks(3.6, 36)).toEqual([1, 2]);
+    expect(depthMarks(3.7, 36)).toEqual([1, 2, 3]);
   });
 });
 
